@@ -112,7 +112,7 @@ export class EditorProject {
       || this.workspace.session.isDecisive(file) || this.deciding.has(file) || /\.ya?ml$/.test(file) && isNew(file);
   }
 
-  /** From now on, a text stands for a file; with null, what is on the disk does. */
+  /** Reads a text instead of a file from now on; with null, the file on the disk again. */
   open(file: string, text: string | null): void {
     const isDecisive = this.isConfiguration(file);
     this.workspace.session.open(file, text);

@@ -26,7 +26,7 @@ import type { Planner, RunnableRule } from './plan.js';
 import { learnedWords, projectHits, type ProjectLookup } from './project-findings.js';
 import { inTextOrder, type RuleHits } from './text-order.js';
 
-/** What a look at a source came to, while the source is open. */
+/** The result of inspecting a source, while the source is open. */
 interface Look extends Pick<FileFindings, 'lines' | 'misread' | 'unfinished'> {
   /** Sorted by position, then rule; includes excused ones. */
   readonly findings: readonly Finding[];
@@ -223,7 +223,7 @@ function addFindings(
   });
 }
 
-/** What the program that found it says. */
+/** What its program says of a foreign finding that it does not count itself. */
 function excuseOf({ start, suppressed }: Hit, text: SourceText): Excuse | null {
   return suppressed === undefined
     ? null

@@ -19,7 +19,7 @@ const NOTHING_TO_JUDGE: Soundness = { errors: 0, declared: NO_NAMES, undeclared:
 /** Words that the grammar reads as names where a declaration has gone wrong: in sloppy code, `let;` is a use of a variable. */
 const WORDS = new Set(['let', 'const', 'var', 'static', 'async', 'await', 'yield']);
 
-/** Judges a file. One without a grammar has nothing to go wrong. */
+/** Judges a file. One without a grammar is always sound. */
 export function soundnessOf(source: Source): Soundness {
   return embeddedSources(source).reduce((whole, { inner }) => {
     const own = soundnessOfOne(inner);

@@ -12,7 +12,7 @@ export function cacheFolder(env: Environment = process.env): string {
   );
 }
 
-/** Where it is remembered what was found in files. */
+/** The folder for what earlier runs have found in files. */
 export function foundFolder(env: Environment): string {
   const given = env['ELVAR_CACHE'];
   return given ? path.resolve(given) : path.join(cacheFolder(env), 'found');

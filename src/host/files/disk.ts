@@ -77,13 +77,14 @@ export class Disk {
     return this.decisive.has(absolute);
   }
 
-  /** What stands for a file: the text of a document that is open and not saved; undefined if there is none. */
+  /** The text of an open, unsaved document, which is read instead of the file; undefined if there is none. */
   documentAt(absolute: string): string | SkippedReading | undefined {
     return this.documents.get(absolute);
   }
 
   /**
-   * What git has stored that stands for a file, read only when it is inspected; undefined where the disk does, or a document.
+   * The object of git's that is read instead of a file, once it is inspected; undefined if the file on the disk or a document is
+   * read.
    * @param _absolute its path.
    */
   storedAt(_absolute: string): { readonly object: string } | undefined {
@@ -95,16 +96,16 @@ export class Disk {
     return scriptLanguage(absolute);
   }
 
-  /** From now on, a text stands for a file; with null, what is on the disk does. */
+  /** Reads a text instead of a file from now on; with null, the file on the disk again. */
   open(absolute: string, text: string | null): void {
-    // Another text of a source file that is open already changes nothing that was made of the rest; without an ending, its first
-    // line tells its language.
+    // Only one case makes a new text of an open source file matter to what was listed: without an extension, its first line
+    // decides its language.
     if (text !== null && this.documents.has(absolute) && !this.decisive.has(absolute) && path.extname(absolute) !== '') {
       this.documents.set(absolute, text);
       return;
     }
     this.forget(absolute);
-    // It may be in directories that are only there while it is open.
+    // Its directories may exist only as long as it is open.
     for (let around = path.dirname(absolute); around !== path.dirname(around); around = path.dirname(around)) {
       this.directories.delete(around);
     }

@@ -68,7 +68,7 @@ export function hasCode(error: unknown, ...codes: readonly string[]): boolean {
 
 /**
  * An operating-system error in words, such as `permission denied`.
- * @throws what is none: whoever knows what it means tells it.
+ * @throws any other error as it is: only the caller can know what it means.
  */
 export function describeSystemError(error: unknown): string {
   if (!(error instanceof Error && 'code' in error)) throw error;

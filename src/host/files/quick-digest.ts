@@ -2,7 +2,8 @@
 const FACTOR = 0x01000193;
 
 /**
- * A digest against mistakes, not against malice: Node's crypto module takes longer to load than this takes for a few megabytes.
+ * A digest that tells accidental changes, not forged ones: Node's crypto module takes longer to load than this takes for a few
+ * megabytes.
  */
 export function quickDigest(bytes: Uint8Array): string {
   const whole = bytes.byteOffset % 4 === 0 ? bytes : Uint8Array.from(bytes);

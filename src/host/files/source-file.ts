@@ -28,7 +28,7 @@ const BINARY_WINDOW = 8 * 1024;
 /** A generated-code marker: the first words of a comment, not part of a sentence. */
 const GENERATED_MARK = /^[^\w\n@]*@generated\b|^[^\w\n]*Code generated\b.*\bDO NOT EDIT\b/m;
 
-/** Told of the bytes of a file, which are valid until the next one is read. */
+/** Gets the bytes of a file, which are valid until the next one is read. */
 export type ByteObserver = (bytes: Buffer, stats: Stats) => void;
 
 /** Reads a source file, unless its size or contents exclude it. @param observe gets its bytes, if they are read. */

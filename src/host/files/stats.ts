@@ -21,7 +21,10 @@ function orNothing(look: () => Stats | undefined): Stats | undefined {
   }
 }
 
-/** What stands in the place of a file and is none, in words; null for a regular file, or nothing. Links are not followed. */
+/**
+ * What is at a path where a regular file belongs, in words: a directory, a link and so on; null for a regular file, or nothing.
+ * Links are not followed.
+ */
 export function oddKindOf(file: string): string | null {
   const stats = linkStatsAt(file);
   if (stats === undefined || stats.isFile()) return null;

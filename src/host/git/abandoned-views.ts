@@ -3,10 +3,10 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { linkStatsAt } from '../files/stats.js';
 
-/** How the names of the folders begin that git is shown instead of a repository. */
+/** The prefix of the names of the folders that git is shown instead of a repository. */
 export const VIEW_PREFIX = 'elvar-git-';
 
-/** A question to git never takes that long, in milliseconds: who made the folder has been ended. */
+/** No question to git takes this long, in milliseconds: an older folder was left by a run that was killed. */
 const A_DAY = 24 * 60 * 60 * 1000;
 
 let isDone = false;

@@ -21,7 +21,7 @@ export async function* gitFields(directory: string, args: readonly string[]): As
   git.stderr.setEncoding('utf8').on('data', (text: string) => (complaint += text));
   const ended = new Promise<number | null>((resolve, reject) => git.once('error', reject).once('close', resolve));
   ended.catch(() => {
-    // If nobody waits for the end, what was read has told its failure.
+    // If reading failed, that error has been thrown already, and nobody awaits this one.
   });
   const waitForGit = (): NodeJS.Timeout => setTimeout(() => git.kill('SIGKILL'), longestAnswer());
   let silence = waitForGit();
@@ -30,7 +30,7 @@ export async function* gitFields(directory: string, args: readonly string[]): As
     for await (const text of git.stdout.setEncoding('utf8') as AsyncIterable<string>) {
       const fields = (rest + text).split('\0');
       rest = fields.pop() as string;
-      // Only git's silence counts, not how long whoever reads takes for what it said.
+      // The time limit is for git's silence, not for how long the caller works on what has come.
       clearTimeout(silence);
       yield* fields;
       silence = waitForGit();

@@ -20,7 +20,7 @@ const LARGEST_LIST = 16 * 1024 * 1024;
 export class GitView {
   private constructor(private readonly folder: string, private readonly repository: Repository) {}
 
-  /** @throws the system's error if there is no room for it. Whoever opens it closes it. */
+  /** @throws the system's error if there is no room for it. The caller must close it. */
   static open(repository: Repository): GitView {
     removeAbandonedViews();
     const view = new GitView(mkdtempSync(path.join(tmpdir(), VIEW_PREFIX)), repository);
@@ -155,7 +155,7 @@ export class GitView {
   }
 }
 
-/** A view of a repository, or why there is none. Whoever opens it closes it. */
+/** A view of a repository, or why there is none. The caller must close it. */
 export function openView(repository: Repository): GitView | GitFailure {
   try {
     return GitView.open(repository);

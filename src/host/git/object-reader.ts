@@ -15,7 +15,7 @@ export class ObjectReader {
 
   /**
    * @param names in the order in which they are likely to be asked for.
-   * @param largest in bytes: of larger ones only that is told.
+   * @param largest in bytes: of larger ones, the reader only says that they are too large.
    */
   constructor(
     private readonly root: string, private readonly names: readonly string[], private readonly largest: number = LARGEST_BLOB,

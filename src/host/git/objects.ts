@@ -18,7 +18,8 @@ const AT_ONCE = 16 * 1024 * 1024;
 export const LARGEST_BLOB = 64 * 1024 * 1024;
 
 /**
- * Reads blobs of the repository that a directory is in, by object name. What is missing, damaged or too large is told as such.
+ * Reads blobs of the repository that a directory is in, by object name. Each that is missing, damaged or too large is reported as
+ * that.
  * @param read gets the contents of each as they come, so that nobody need hold all of them.
  * @param largest in bytes; larger ones are not read.
  */
@@ -53,7 +54,7 @@ function readInView(
   flush();
 }
 
-/** After so many damaged objects in a row, nothing more is expected of the others. */
+/** After this many damaged objects in a row, the others are not asked for. */
 const MOST_FAILURES = 20;
 
 const MISSING: BlobFailure = { failed: 'git does not have its contents' };

@@ -12,7 +12,7 @@ import { Blobs, TreeAt } from './tree-at.js';
 /** Where the built-in presets are: if they lie in the project, they come with Elvar all the same. */
 const PRESETS = fileURLToPath(new URL('presets', PACKAGE_FOLDER));
 
-/** Files that have an effect wherever they are; other layer files are presets, read when adopted. */
+/** Files that have an effect wherever they are. Any other layer file is a preset, which is read only where it is adopted. */
 const DECIDING = new Set([LAYER_FILE, '.gitignore', '.elvarignore']);
 
 /**

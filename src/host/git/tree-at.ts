@@ -6,12 +6,12 @@ import { unreadable } from './unreadable.js';
 /** The texts of git's blobs, each read once. */
 export class Blobs {
   private readonly texts = new Map<string, string>();
-  /** Why some cannot be read. */
+  /** The names of those that cannot be read, and why. */
   private readonly failures = new Map<string, BlobFailure>();
 
   constructor(private readonly root: string) {}
 
-  /** Reads blobs, so that nobody has to wait for each of them. */
+  /** Reads blobs ahead, all with one question to git. */
   fetch(names: Iterable<string>): void {
     readBlobs(
       this.root, [...new Set(names)].filter((name) => !this.texts.has(name) && !this.failures.has(name)), (name, reading) => {

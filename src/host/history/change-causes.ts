@@ -94,7 +94,7 @@ class CauseFinder {
     return author;
   }
 
-  /** Whoever changed a line, if its file was changed only once: then git need not look at the lines. */
+  /** The author of the only change of a file, found without a look at its lines; null if it was changed several times. */
   private async onlyAuthorOf(file: string, line: number, fate: ChangingLine['fate']): Promise<LineAuthor | null> {
     if (this.texts.linesOf(file, fate === 'removed' ? 'before' : 'after')?.includes(line) !== true) return null;
     const [first = null, last = null] = [this.from.tree.blobOf(file), this.to.tree.blobOf(file)];
@@ -130,7 +130,7 @@ class CauseFinder {
       ?? (this.isWorkTree && this.to.tree.blobOf(file) === undefined && this.textNow(file) !== null ? 'uncommitted' : null);
   }
 
-  /** Whoever last made a line of the earlier state rarer in its file. */
+  /** The author of the last change that left fewer copies of a line in its file. */
   private async removerOf(file: string, line: number): Promise<LineAuthor | null> {
     const text = linesOf(this.textIn(this.from, file) ?? '')[line - 1];
     if (text === undefined) return null;

@@ -33,7 +33,7 @@ interface DecidingContext {
   readonly blobs: Blobs;
   /** The rule in question, if there is one: it may be a house rule that is declared anywhere. */
   readonly rule: RuleId | null;
-  /** Is told of each file outside the commits that is read: an installed preset, say. */
+  /** Gets each file outside the commits that is read, such as an installed preset. */
   readonly reads: (absolute: string) => void;
 }
 

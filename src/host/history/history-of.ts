@@ -55,7 +55,7 @@ function isOwnConcern(rule: RuleId): boolean {
   return !rule.includes('/') || (CONCERNS as readonly string[]).includes(rule.slice(0, rule.indexOf('/')));
 }
 
-/** What names authors otherwise than commits do: gitmailmap(5). */
+/** The digest of .mailmap, which gives authors other names than the commits do (gitmailmap(5)). */
 function mailmapOf(root: string): string {
   const repository = findRepository(root);
   return 'failed' in repository ? '' : digestOfFile(path.join(repository.workTree, '.mailmap'));

@@ -12,7 +12,7 @@ import { decideTree, type DecidedTree } from './decided-tree.js';
 import { digestOfFile, type RememberedHistory } from '../memory/history-memory.js';
 import { WatchedFiles } from './watched-files.js';
 
-/** How many characters of a commit's name are told. */
+/** The number of characters of a commit's name that are shown. */
 const SHORT = 10;
 
 /** The most commits with changes that are read ahead, so that git is asked for many texts at once. */
@@ -23,7 +23,7 @@ export class PastTree {
   private readonly watched = new WatchedFiles();
   private readonly blobs: Blobs;
   private tree: TreeAt;
-  /** What is decided by how many of the tree's rulings have expired. */
+  /** The decisions on the tree, by the number of its rulings that have expired. */
   private readonly decided = new Map<number, DecidedTree>();
   private latest: DecidedTree | null = null;
   private hasGrown = false;
@@ -53,7 +53,7 @@ export class PastTree {
       const reads = (file: string): void => void (this.read.has(file) || this.read.set(file, digestOfFile(file)));
       let found = decideTree({ session, tree: this.tree, blobs, rule, reads }, this.path, day);
       while (this.watched.add(found.asked)) {
-        // What has happened to these files was not told on the way here.
+        // Git was not asked what happened to these files on the way here.
         this.hasGrown = true;
         this.tree = TreeAt.of(session.root, this.commit);
         found = decideTree({ session, tree: this.tree, blobs, rule, reads }, this.path, day);
@@ -124,7 +124,7 @@ export class PastTree {
     if (from !== null) this.path = from;
   }
 
-  /** Whether files decide here that the walk along the commits did not watch. */
+  /** Whether a file decides here that was not watched on the way. */
   hasNewFiles(): boolean {
     return this.hasGrown;
   }

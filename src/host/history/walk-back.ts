@@ -44,9 +44,9 @@ export class WalkBack {
   private pending: Pending | null = null;
   /** Whether nothing older is asked for. */
   private isAsked = false;
-  /** What stands in a tree held until this day: the earliest that has been looked at. */
+  /** The day until which the tree at hand stood: the earliest day looked at so far. */
   private until: string;
-  /** How the walk ended; null as long as it goes on. */
+  /** The end of the walk; null while it goes on. */
   private end: RememberedHistory['end'] | null = null;
 
   /**
@@ -72,7 +72,7 @@ export class WalkBack {
     yield* this.beginning();
   }
 
-  /** What the next walk can begin with; null if there is nothing, or nothing new. */
+  /** What the next walk can start from; null if there is nothing, or nothing new. */
   toKeep(): RememberedHistory | null {
     const { end, told, checkpoints, commits, past, known } = this;
     // The commits that a shallow clone lacks may be fetched later, and so may presets that could not be.
@@ -113,7 +113,7 @@ export class WalkBack {
     return null;
   }
 
-  /** Tells what one commit did. @returns whether other files are to be watched from here on. */
+  /** Reports what one commit did. @returns whether other files have to be watched from here on. */
   private *goBackOver({ commit, parent, files }: CommitStep): Generator<PastEvent, boolean> {
     const { past } = this;
     const day = this.dayOf(commit);
@@ -138,7 +138,7 @@ export class WalkBack {
     return from !== null || past.hasNewFiles();
   }
 
-  /** Tells the pending change, if what came before it is right. */
+  /** Reports the pending change, if the layer files before it are right. */
   private *settle(): Generator<PastEvent> {
     const { pending, past } = this;
     if (pending === null) return;
@@ -153,7 +153,7 @@ export class WalkBack {
     this.pending = null;
   }
 
-  /** Tells which rulings ended while the tree stood as it is. */
+  /** Reports which rulings expired while the tree stood as it is. */
   private *expiriesSince(day: string): Generator<PastEvent> {
     const { past } = this;
     for (const last of past.decide(day).lastDays.toReversed()) {
@@ -164,7 +164,7 @@ export class WalkBack {
     }
   }
 
-  /** At a tree that nothing is pending for: tells the rest, if an earlier walk came by here. @returns whether it did. */
+  /** At a tree without a pending change: reports the rest from an earlier walk, if one came by here. @returns whether one did. */
   private *recall(): Generator<PastEvent, boolean> {
     if (this.pending !== null) return false;
     const { known } = this;

@@ -1,7 +1,7 @@
 import path from 'node:path';
 import { LAYER_FILE, LOCK_FILE } from '../files/own-files.js';
 
-/** Files that have an effect wherever they are; other layer files are presets, read when adopted. */
+/** Files that have an effect wherever they are. Any other layer file is a preset, which is read only where it is adopted. */
 const DECIDING = new Set([LAYER_FILE, '.gitignore', '.elvarignore', LOCK_FILE]);
 
 /**

@@ -17,7 +17,7 @@ interface InspectionContext {
   /** What is remembered of the findings. */
   readonly memory: FindingMemories;
   readonly watch: Watch;
-  /** Ends it between two files. */
+  /** Stops the work between two files. */
   readonly signal?: AbortSignal | undefined;
 }
 
@@ -70,7 +70,7 @@ export async function inspectFiles(
   return results as InspectedFile[];
 }
 
-/** The facts of a file that has been looked at for them: they go along with what is found in it. */
+/** The facts of a file that was read for them earlier in this run: they are written with its outcome. */
 function knownFacts({ files, settings }: InspectionQuestion, index: number, memory: FindingMemories): InspectedFile['facts'] {
   const { path, language } = files[index] as InspectionQuestion['files'][number];
   return memory.session.factsOf(path, { origin: originOf(settings), language, document: null })?.file()?.facts ?? null;

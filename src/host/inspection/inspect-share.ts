@@ -36,7 +36,7 @@ interface ShareOptions {
   /** Receives the result of each file. */
   readonly found: (file: InspectedFile) => void;
   readonly watch?: Watch;
-  /** Ends it between two files. */
+  /** Stops the work between two files. */
   readonly signal?: AbortSignal | undefined;
   /** Tells what only the whole project says of a file, once its facts are known. */
   readonly learn?: LearnOfProject | undefined;
@@ -116,7 +116,7 @@ function inspected(text: SourceText, set: RuleSet, tools: Tools, { wantsRepairs,
   }
 }
 
-/** What decides with what the files of a question are inspected. */
+/** The parts of a question that decide which tools its files are inspected with. */
 type ToolsQuestion = Pick<InspectionQuestion, 'files' | 'ownFiles' | 'terms' | 'settings'> & Partial<
   Pick<InspectionQuestion, 'foreign' | 'byProject'>
 >;

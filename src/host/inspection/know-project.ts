@@ -20,22 +20,22 @@ export interface WholeScope {
   readonly skipped: readonly string[];
   /** Whether patterns exclude a path, whether or not there is anything. */
   readonly excludes: (own: string) => boolean;
-  /** A text that is another one whenever patterns may exclude other paths. */
+  /** A text that changes whenever the patterns may exclude other paths. */
   readonly patterns: string;
 }
 
 /**
- * A question that knows what only the whole project tells, and what was found on the way, by path: files of which nothing is
- * known that way.
+ * A question that has what only the whole project tells; and by path, the outcomes of files inspected on the way about which the
+ * project tells nothing.
  */
 interface KnowingQuestion {
   readonly question: InspectionQuestion;
   readonly found: ReadonlyMap<string, InspectedFile>;
-  /** What was found on the way by themselves in files of which something is known that way, by path. */
+  /** By path, the outcomes of files that were inspected on the way by themselves, about which the project tells something. */
   readonly alone: ReadonlyMap<string, InspectedFile>;
-  /** Whether the memory has been asked about the files: its answers hold for this run. */
+  /** Whether the memory has checked the files already, so that its answers hold for this run. */
   readonly hasAsked: boolean;
-  /** Whether what was found on the way is by the project as it is, so that it can be remembered. */
+  /** Whether the outcomes found on the way hold for the project as it is now, so that they can be remembered. */
   readonly isCurrent: boolean;
 }
 

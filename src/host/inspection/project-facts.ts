@@ -16,7 +16,7 @@ export interface FactsContext {
   /** What is remembered of files. */
   readonly memory: FindingMemories;
   readonly watch: Watch;
-  /** Ends it between two files. */
+  /** Stops the work between two files. */
   readonly signal?: AbortSignal | undefined;
 }
 
@@ -79,7 +79,7 @@ export async function readFacts(
     facts.set(file.path, seen);
     memory.session.putFacts(file.path, seen, generation);
   };
-  // What is kept of a file that is looked at for its facts alone is never asked for by any rules.
+  // The outcome of a look for facts alone has a key that no rules ask for.
   for (const look of [
     { ...all, sets: [NO_RULES], houseRules: [], foreignRules: [], wantsRepairs: false, files: others },
     { ...question, files: own },
@@ -96,7 +96,7 @@ export async function readFacts(
     for (const one of await inspectInParallel(asked, watch, signal, isOnly ? learn : undefined)) {
       const file = look.files[one.index] as CheckedFile;
       if (!isOnly || one.facts === null) keep(file, one.facts);
-      // By the whole project, it is another outcome than that of the file alone.
+      // With what the whole project tells, the outcome is not that of the file alone.
       if (!isOnly) remembered?.put(one.index, one);
       if (look.files === own) found.set(file.path, one);
     }
@@ -104,7 +104,7 @@ export async function readFacts(
   return { files: files(), found };
 }
 
-/** What stands for a file, as a text that differs from that of anything else. */
+/** A text that identifies what is read instead of a file. */
 function documentOf(path: string, { documents }: InspectionQuestion): string | null {
   if (!Object.hasOwn(documents, path)) return null;
   const document = documents[path];

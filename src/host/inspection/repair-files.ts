@@ -45,7 +45,7 @@ interface RepairQuestion {
   readonly watch: Watch;
   /** What is remembered of the findings. */
   readonly memory: FindingMemories;
-  /** Ends it between two files. */
+  /** Stops the work between two files. */
   readonly signal?: AbortSignal | undefined;
 }
 

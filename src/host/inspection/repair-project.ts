@@ -31,7 +31,7 @@ interface RepairChoice {
   readonly signal?: AbortSignal | undefined;
 }
 
-/** Repairs the files of a inspection, and updates the ledger accordingly. */
+/** Repairs the files of a question, and updates the ledger accordingly. */
 export async function repairProject(
   inspection: InspectionQuestion,
   base: ReportBase & Pick<FixReport, 'skipped'>,

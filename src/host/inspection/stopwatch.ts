@@ -5,14 +5,16 @@ import type { SourceText } from '../../core/base/source-text.js';
 import { TooMuchSyntax } from '../../core/syntax/syntax-limit.js';
 import { SOON_DONE, TookTooLong, type Stopwatch } from '../../core/syntax/time-limit.js';
 
-/** Where the script finds its work: a script sees nothing but what is global. */
+/** The name of the global that holds the work of the script: a script sees only globals. */
 const WORK = Symbol.for('elvar.work');
 
 const holder = globalThis as unknown as Record<symbol, (() => unknown) | undefined>;
 
 const SCRIPT = new Script("globalThis[Symbol.for('elvar.work')]()");
 
-/** The time of this machine. V8 ends work from another thread, even in the middle of a regular expression or of WebAssembly. */
+/**
+ * The clock of this machine. V8 can stop work from another thread, even in the middle of a regular expression or of WebAssembly.
+ */
 export const STOPWATCH: Stopwatch = { now: () => performance.now(), within };
 
 function within<Result>(longest: number, work: () => Result): Result {

@@ -23,7 +23,7 @@ import type { InspectionQuestion } from '../questions/inspection-question.js';
 import { languageById } from '../../core/languages/languages.js';
 
 /**
- * Adds a waiver to the only file of a inspection.
+ * Adds a waiver to the only file of a question.
  * @throws UsageError if there is nothing to waive, it may not be waived, or no comment fits there.
  */
 export async function waiveIn(

@@ -15,7 +15,7 @@ export function intakeNotes(
   return [...intake.notes, ...old, ...(listing === null ? [] : notChecked(intake, listing))];
 }
 
-/** What logs say of files that are not checked: nothing of it is told. @param files those that are. */
+/** What logs say of files that are not checked, which is only counted. @param files those that are. */
 function notChecked({ counts }: Intake, { files: all }: { readonly files: readonly { readonly path: string }[] }): IntakeNote[] {
   const checked = new Set(all.map((file) => file.path));
   let [findings, files] = [0, 0];

@@ -42,7 +42,7 @@ export class LayerReader {
   }
 
   /**
-   * Reads the personal layer file, following links: it is the user's own. What keeps it from being read is no mistake of the
+   * Reads the personal layer file, following links: it is the user's own. If it cannot be read, that is not a mistake of the
    * project.
    */
   readPersonal(absolute: string, name: string): LayerFinding & { readonly warning: Problem | null } {
@@ -54,7 +54,7 @@ export class LayerReader {
     try {
       realPath = realpathSync(absolute);
     } catch (error) {
-      // There may be none: a directory that cannot be entered does not say.
+      // It may not even exist: a directory that cannot be entered does not show its files.
       const isMissing = hasCode(error, 'ENOENT', 'ENOTDIR');
       return {
         ...NONE,

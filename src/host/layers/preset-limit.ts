@@ -5,7 +5,7 @@ const MOST_PRESETS = 10_000;
 
 /** Reports presets that each adopt others twice: they double at every level, and no screen could show the result. */
 export function limitPresets(document: LayerDocument): void {
-  // A circle would be endless, and is told anyway.
+  // A circle would be endless; it is reported elsewhere.
   if (withAdopted([document]).some(({ problems }) => problems.length > 0)) return;
   const counts = new Map<LayerDocument, number>();
   const heaviest = document.adopted.findIndex((preset) => preset !== null && presetCount(preset, counts) > MOST_PRESETS);
@@ -15,7 +15,7 @@ export function limitPresets(document: LayerDocument): void {
   }
 }
 
-/** How many presets a preset is, with those that it adopts, each counted as often as it occurs. */
+/** The number of presets that a preset brings in, itself included, each counted as often as it occurs. */
 function presetCount(preset: LayerDocument, counts: Map<LayerDocument, number>): number {
   let count = counts.get(preset);
   if (count === undefined) {

@@ -77,7 +77,7 @@ export class PresetReader {
     }
   }
 
-  /** A preset that is named by its path, relative to the one that adopts it. */
+  /** A preset named by its path, relative to the file that adopts it. */
   private readBeside(
     adoption: Adoption, reference: Extract<PresetReference, { kind: 'file' }>, adopter: LayerDocument,
   ): FoundPreset {
@@ -154,7 +154,7 @@ export class PresetReader {
   private realPathOf(absolute: string, reference: string, file: string): { readonly realPath: string } | ProblemDetail {
     try {
       if (!this.files.isReplaced(absolute)) return { realPath: realpathSync(absolute) };
-      // A link stays a link, whatever its text should be.
+      // A link stays a link, even if another text is to be read instead of its file.
       if (this.files.kindOf(absolute) !== undefined) {
         return { realPath: existsSync(absolute) ? realpathSync(absolute) : absolute };
       }

@@ -48,7 +48,7 @@ export interface RunSettings {
   readonly evenIgnored: boolean;
   /** Texts that replace layer files and ignore files on disk. */
   readonly overlay: Overlay;
-  /** Where it is remembered what was found; null to do without. */
+  /** The folder for what runs have found; null to do without. */
   readonly cacheFolder: string | null;
   /** The logs of other programs. */
   readonly intake: readonly IntakeSource[];

@@ -14,13 +14,15 @@ import { isUnchanged, stampOf, type FileStamp } from '../files/stamp.js';
 /** How many versions of one file are kept: trials of other rules come back to the first ones. */
 const MOST_VERSIONS = 4;
 
-/** How long a file of records may lie unused before a run says that it is in use, in milliseconds. */
+/**
+ * After how long a run marks the file of records as used again, in milliseconds, so that it is not removed as the longest unused.
+ */
 const A_DAY = 24 * 60 * 60 * 1000;
 
-/** Within how many milliseconds a second writing waits: a session that stays would write all of it for each change. */
+/** The shortest time between two writings, in milliseconds: a long session would otherwise write everything after each change. */
 const SOON = 10_000;
 
-/** Begins the key of a record that is there for its facts alone: no rule has looked at the file. */
+/** The prefix of the key of a record that holds only facts: no rule has looked at the file. */
 export const FACTS_ALONE = 'facts ';
 
 /** What was found in a file that was read. */
@@ -33,7 +35,7 @@ interface NewRecord {
   readonly data: RecordData;
   /** What it contributes to what is known of the project; null if that is not known. */
   readonly facts: Facts | null;
-  /** Which program has found it, and how it was told to read files. */
+  /** The build of Elvar that found it, and the settings by which it read files. */
   readonly origin: string;
 }
 
@@ -41,7 +43,7 @@ interface NewRecord {
 export class StoredFacts {
   constructor(private readonly packed: StoredRecord['packed']) {}
 
-  /** A checksum of the facts: where it is the same, so are they. */
+  /** A checksum of the facts: equal facts have equal ones. */
   get check(): number {
     return this.packed.parts?.[8] ?? 0;
   }
@@ -74,7 +76,7 @@ export class DiskMemory {
   private saved = 0;
   /** The stamps of files that were found unchanged in this run. */
   private readonly unchanged = new Map<string, FileStamp>();
-  /** The digests of files that were read because their stamp tells nothing. */
+  /** The digests of files that were read because their stamps could not show that they are unchanged. */
   private readonly digests = new Map<string, { readonly digest: string; readonly stamp: FileStamp } | null>();
 
   /** @param folder where the caches of all projects are. @param root the project's, absolute. */
@@ -85,7 +87,7 @@ export class DiskMemory {
     this.project = this.contents.project;
   }
 
-  /** To be called at the beginning of a run: what was read before is nothing to go by. */
+  /** To be called at the beginning of a run: files may have changed since they were last read. */
   begin(): void {
     this.run += 1;
     this.digests.clear();
@@ -113,7 +115,7 @@ export class DiskMemory {
 
   /**
    * What a file contributes to what is known of the project; undefined if that is not known.
-   * @param origin which program is to have found it, and how it was told to read files.
+   * @param origin the build of Elvar that must have found it, and the settings by which it read files.
    */
   factsOf(own: string, language: LanguageId, origin: string): StoredFacts | undefined {
     for (const record of this.contents.records.get(own) ?? []) {
@@ -125,18 +127,18 @@ export class DiskMemory {
     return undefined;
   }
 
-  /** What was worked out of the facts of all files, in a state. */
+  /** What was worked out from the facts of all files of a state of the project. */
   projectIn(state: string): StoredProject['findings'] | null {
     return this.project?.state === state ? this.project.findings : null;
   }
 
-  /** Remembers what was worked out of the facts of all files. */
+  /** Remembers what was worked out from the facts of all files. */
   putProject(project: StoredProject): void {
     this.project = project;
     this.isDirty = true;
   }
 
-  /** What was found in a file last, by whatever rules; null if nothing is known. */
+  /** What was last found in a file, whatever the rules were; null if nothing is known. */
   latest(own: string): LatestLook | null {
     const record = this.contents.records.get(own)?.find(({ key }) => !key.startsWith(FACTS_ALONE));
     const data = record === undefined ? null : unpacked(record.packed);
@@ -150,7 +152,7 @@ export class DiskMemory {
       this.unchanged.set(own, record.stamp);
       return true;
     }
-    // Of another size, it has another content, and may be huge.
+    // If the size differs, so do the contents; and it may be huge.
     if (linkStatsAt(pathOf(this.root, own))?.size !== record.stamp.size) return false;
     const now = this.contentOf(own);
     if (now?.digest !== record.digest) return false;
@@ -204,7 +206,7 @@ export class DiskMemory {
   }
 }
 
-/** Joining paths properly would take longer than asking the system about them. */
+/** Joined by hand: `path.join` takes longer than the system's answer about the file. */
 function pathOf(root: string, own: string): string {
   return `${root}/${own}`;
 }

@@ -10,7 +10,7 @@ import type { SkippedReading } from '../files/source-file.js';
 import { isLasting } from './lasting.js';
 import type { InspectedFile, InspectionQuestion } from '../questions/inspection-question.js';
 
-/** Where it is remembered what was found in the files of a project. */
+/** The memories of what was found in the files of a project: one of earlier runs, one of this session. */
 export interface FindingMemories {
   /** What earlier runs have found; null to do without, and to leave nothing for later runs. */
   readonly disk: DiskMemory | null;
@@ -37,7 +37,7 @@ export class FindingMemory {
     this.generation = session.generation;
   }
 
-  /** Null if it is not known which program this is. @param hasAsked whether this run has already asked the disk about files. */
+  /** Null if the build of Elvar is not known. @param hasAsked whether this run has already asked the disk about files. */
   static of(
     question: InspectionQuestion, catalog: Catalog, { disk, session }: FindingMemories, hasAsked = false,
   ): FindingMemory | null {
@@ -47,7 +47,7 @@ export class FindingMemory {
     return new FindingMemory(question, disk, session, catalog, build);
   }
 
-  /** Whether the versions of files that are read are of use. */
+  /** Whether anybody needs the versions of the files that are read. */
   get wantsVersions(): boolean {
     return this.disk !== null;
   }
@@ -99,7 +99,7 @@ export class FindingMemory {
     this.disk?.save();
   }
 
-  /** What another program found in a file decides too, and what only the whole project tells. */
+  /** The part of a key for what other programs found in a file, and for what only the whole project tells of it. */
   private keyFor(path: string, rules: RuleSet, language: LanguageId): string {
     const key = `${rules.id === '' ? FACTS_ALONE : ''}${this.keys.keyFor(rules, language, this.own.has(path))}`;
     const foreign = this.question.foreign.get(path);
@@ -108,7 +108,7 @@ export class FindingMemory {
     return byProject === undefined ? own : `${own}${PROJECT}${contentDigest(Buffer.from(byProject))}`;
   }
 
-  /** Whether all that the question wants to know is known. */
+  /** Whether a remembered outcome answers all that the question asks. */
   private isEnough(outcome: FileFindings | SkippedReading): boolean {
     return !this.question.wantsRepairs || 'skipped' in outcome || outcome.repairs !== null;
   }
@@ -118,10 +118,10 @@ export class FindingMemory {
   }
 }
 
-/** Stands before the part of a key that is about the whole project. */
+/** Separates the part of a key that is about the whole project. */
 const PROJECT = ' project ';
 
-/** Who does not look at the project cannot say whether it has changed. */
+/** A question that leaves the project out cannot tell whether it has changed. */
 function withoutProject(key: string): string {
   return key.split(PROJECT, 1)[0] as string;
 }

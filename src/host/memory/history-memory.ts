@@ -105,7 +105,7 @@ export class HistoryMemory {
   }
 }
 
-/** All that decides a history besides its commits; null if it cannot be remembered. */
+/** The key of a history: all that decides it besides its commits; null if it cannot be remembered. */
 export function historyKey(
   { set, personalFile, evenIgnored }: RunSettings,
   question: { readonly path: string; readonly rule: string | null; readonly today: string | null },

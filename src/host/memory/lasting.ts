@@ -1,7 +1,7 @@
 import type { RecordData } from './record.js';
 import type { InspectedFile } from '../questions/inspection-question.js';
 
-/** Whether every run finds an outcome in the same file. */
+/** Whether an outcome may be remembered: an unchanged file has it in every later run, too. */
 export function isLasting(outcome: InspectedFile['outcome']): outcome is RecordData {
   if ('givenUp' in outcome) return false;
   if ('skipped' in outcome) {

@@ -4,12 +4,12 @@ import { parseLayer } from '../../core/layers/parse/parse-layer.js';
 import type { ParseLayer } from '../layers/preset-reader.js';
 import type { ParsedLayer } from '../../core/layers/parse/unbound-layer.js';
 
-/** Of how many texts of one file it is known what they say: as it is, and as a trial has it. */
+/** How many texts of one layer file are remembered: as it is, and as a trial has it. */
 const KEPT = 2;
 
-/** Remembers what the texts of layer files say: while a session goes on, few of many change. */
+/** Remembers what layer files say: in a session, few of many change. */
 export class LayerMemory {
-  /** By the file and what it is to the project; the latest text first. */
+  /** By the file and its part in the project; the latest text first. */
   private readonly parsed = new Map<string, readonly { readonly text: string; readonly parsed: ParsedLayer }[]>();
   private readonly bound = new WeakMap<Catalog, WeakMap<ParsedLayer, BoundLayer>>();
 

@@ -14,12 +14,12 @@ export interface StoredRecord {
   readonly stamp: FileStamp;
   readonly today: string | null;
   used: number;
-  /** Which program has written it, and how it was told to read files. */
+  /** The build of Elvar that wrote it, and the settings by which it read files. */
   readonly origin: string;
   readonly packed: PackedData;
 }
 
-/** What was last worked out of the facts of all files. */
+/** What was last worked out from the facts of all files. */
 export interface StoredProject {
   /** What it depends on. */
   readonly state: string;
@@ -36,7 +36,7 @@ export interface MemoryContents {
   readonly project: StoredProject | null;
 }
 
-/** Eight bytes by which a file is known; a change of its form changes them. */
+/** The first eight bytes of a file of records. Another form of the file needs others. */
 const MAGIC = 'elvar-5\n';
 
 /** The magic, the length of the index, and the digest of the index. */
@@ -125,7 +125,7 @@ export function writeMemoryFile(file: string, owner: string, { run, records, pro
     Buffer.from(']}'),
   ];
   const length = written.reduce((sum, piece) => sum + piece.length, 0);
-  // Numbers are read where they lie, which must be at a multiple of four.
+  // Numbers are read in place, so they must begin at a multiple of four.
   const index = Buffer.concat([...written, Buffer.alloc((4 - length % 4) % 4, ' ')]);
   const head = Buffer.from(`${MAGIC}${String(index.length).padStart(8)}${quickDigest(index)}`, 'latin1');
   makeDirectory(path.dirname(file), 0o700);

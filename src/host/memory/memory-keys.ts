@@ -15,12 +15,12 @@ interface KeyParts {
   readonly settings: { readonly largest: number | null; readonly generated: string };
 }
 
-/** The keys of what is found: levels make no difference, only whether a rule is on. */
+/** The keys of records. Levels make no difference to them, only whether a rule is on. */
 export class MemoryKeys {
   private readonly common: string;
   private readonly known = new Map<RuleSet, Map<string, string>>();
 
-  /** @param build which program it is. */
+  /** @param build the build of Elvar. */
   constructor(private readonly parts: KeyParts, build: string) {
     const { houseRules, needsReasons, settings } = parts;
     this.common = JSON.stringify([build, process.version, needsReasons, settings.largest, settings.generated, houseRules]);
@@ -48,7 +48,8 @@ export class MemoryKeys {
 }
 
 /**
- * Which program reads files, and how it is told to: what else decides what a file contributes to what is known of its project.
+ * What decides, besides a file itself, what it contributes to what is known of its project: the build of Elvar, and the settings
+ * by which files are read.
  */
 export function originOf({ largest, generated }: KeyParts['settings']): string {
   return `${buildId() ?? ''} ${largest ?? ''} ${generated}`;
@@ -56,7 +57,7 @@ export function originOf({ largest, generated }: KeyParts['settings']): string {
 
 let build: string | null | undefined;
 
-/** Which program this is: a digest of all that the build has made. Null if it is not known; then nothing is kept. */
+/** The build of Elvar: a digest of all files that it consists of. Null if it is not known; then nothing is kept. */
 export function buildId(): string | null {
   if (build === undefined) {
     try {

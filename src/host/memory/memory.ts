@@ -37,7 +37,7 @@ export class Memory {
     this.session.forget(relativeTo(this.root, absolute));
   }
 
-  /** From now on, a text stands for a file; with null, what is on the disk does. */
+  /** Reads a text instead of a file from now on; with null, the file on the disk again. */
   open(file: string, text: string | null): void {
     const absolute = path.resolve(this.root, file);
     this.session.forget(relativeTo(this.root, absolute));

@@ -5,11 +5,11 @@ import { LARGEST_CACHE, readMemoryFile, writeMemoryFile, type MemoryContents, ty
 const MUCH_LARGER = 4;
 
 /**
- * What is kept of one project, in two files: one with everything, and one with what has been found since that was written, so
+ * The records of one project, in two files: one with everything, and one with what has been found since that was written, so
  * that a run that finds little writes little. Each record holds by itself, whichever of them it is in and whoever wrote them.
  */
 export class RecordFiles {
-  /** The paths whose records are not, or not as they are now, in the file with everything. */
+  /** The paths whose records are new or have changed since the file with everything was written. */
   private readonly latest: Set<string>;
   readonly contents: MemoryContents;
 
@@ -30,7 +30,7 @@ export class RecordFiles {
     return this.file.replace(/\.cache$/, '-recent.cache');
   }
 
-  /** To be called when the records of a path are other ones now. */
+  /** To be called when the records of a path have changed. */
   changed(own: string): void {
     this.latest.add(own);
   }

@@ -20,7 +20,7 @@ export interface PackedData {
     numbers: number, prints: number, head: number, texts: number, encoding: TextEncoding, repairs: number | null,
     factNumbers: number | null, factTexts: number, factCheck: number,
   ] | null;
-  /** Against damage, not against malice: whoever can write the cache can write anything. */
+  /** A checksum against damage, not against malice: whoever can write the cache can write anything. */
   readonly check: number;
 }
 
@@ -68,7 +68,7 @@ function bytesOf({ buffer, byteOffset, byteLength }: Int32Array): Buffer {
   return Buffer.from(buffer, byteOffset, byteLength);
 }
 
-/** Reads the bytes of a record's data. @returns null if they are damaged, or no text of ours. */
+/** Reads the bytes of a record's data. @returns null if they are damaged, or not what Elvar writes. */
 export function unpacked({ bytes, parts, check }: PackedData): RecordData | null {
   if (sumOf(bytes, parts) !== check) return null;
   if (parts === null) return { skipped: bytes.toString('latin1').trimEnd() as 'binary' };
@@ -89,7 +89,7 @@ export function unpacked({ bytes, parts, check }: PackedData): RecordData | null
   };
 }
 
-/** Null for what has the right checksum and is still no text of ours. */
+/** Null if it is not what Elvar writes, although the checksum is right. */
 function headIn(text: string): FindingsHead | null {
   try {
     return JSON.parse(text) as FindingsHead;

@@ -14,9 +14,9 @@ export interface RememberedOutcome {
 
 /** What a file contributes to what is known of a project. */
 export interface RememberedFacts {
-  /** A checksum of the facts: where it is the same, so are they. */
+  /** A checksum of the facts: equal facts have equal ones. */
   readonly check: number;
-  /** Which program has found it, and how it was told to read files. */
+  /** The build of Elvar that found it, and the settings by which it read files. */
   readonly origin: string;
   /** What the file was read as. */
   readonly language: LanguageId;
@@ -31,12 +31,12 @@ interface ProjectAround {
   /** The paths that are not checked. */
   readonly skipped: readonly string[];
   readonly excludes: (own: string) => boolean;
-  /** A text that is another one whenever `excludes` may answer otherwise. */
+  /** A text that changes whenever `excludes` may answer otherwise. */
   readonly patterns: string;
 }
 
 /**
- * What was found in files that have not changed since, for as long as somebody says so: these are not even asked for their times.
+ * What was found in files that have not changed since. A watcher says what has changed, so the disk is not asked.
  */
 export class SessionMemory {
   private readonly outcomes = new Map<string, RememberedOutcome>();
@@ -44,7 +44,7 @@ export class SessionMemory {
   private readonly facts = new Map<string, RememberedFacts>();
   private project: ProjectFacts | null = null;
   private projectAround = '';
-  /** How often something has been forgotten; when each path was, and when everything was. */
+  /** Counts what has been forgotten: the number at which each path was, and everything. */
   private count = 0;
   private readonly forgotten = new Map<string, number>();
   private allForgotten = 0;

@@ -7,14 +7,14 @@ import type { GivenUp } from '../questions/inspection-question.js';
 /** What came of a file. */
 type FileOutcome = FileFindings | SkippedReading | GivenUp;
 
-/** What came of a file, as a part tells it. */
+/** Writes the outcome of a file for a part. */
 export function writtenOutcome(path: string, outcome: FileOutcome): PartOutcome {
   if ('skipped' in outcome || 'givenUp' in outcome) return { path, ...outcome };
   const { bytes, parts, check } = packed(outcome);
   return { path, bytes: bytes.toString('base64'), parts: parts as NonNullable<typeof parts>, check };
 }
 
-/** What came of a file, as a part told it. @returns null if it is damaged. */
+/** Reads the outcome of a file from a part. @returns null if it is damaged. */
 export function readOutcome(written: PartOutcome): FileOutcome | null {
   if (!('bytes' in written)) {
     const { path: _, ...outcome } = written;

@@ -37,7 +37,7 @@ const log = z.looseObject(
   { runs: z.array(z.looseObject({ properties: z.looseObject({ part: record.optional() }).optional() })) },
 );
 
-/** The largest file that holds parts, in bytes: a longer text would be none for this engine. */
+/** The largest file that holds parts, in bytes: V8 allows no longer text. */
 const LARGEST_PART = 500 * 1024 * 1024;
 
 /** Reads the parts that a SARIF file holds: one a run. */

@@ -5,7 +5,7 @@ import { buildId } from '../memory/memory-keys.js';
 import { askGit } from '../git/git.js';
 import type { ProjectListing } from '../project/project.js';
 
-/** What a check of this listing is, so that its parts know each other. */
+/** What identifies a check of this listing, so that its parts can be told from those of others. */
 export function stampOf(
   root: string, { files, settings, needsReasons }: ProjectListing, { rules }: Catalog, question: PartQuestion,
 ): PartStamp {

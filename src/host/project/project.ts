@@ -40,7 +40,7 @@ export interface ProjectListing {
   readonly guardedOut: () => GuardedOut[];
   /** Whether patterns exclude a path, whether or not there is anything. */
   readonly excludes: (own: string) => boolean;
-  /** A text that is another one whenever patterns may exclude other paths. */
+  /** A text that changes whenever the patterns may exclude other paths. */
   readonly patterns: () => string;
   readonly settings: ScopeSettings;
   readonly failOn: FailOn;

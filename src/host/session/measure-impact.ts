@@ -14,7 +14,7 @@ import type { Finding } from '../../core/model/finding.js';
 import { IncompleteError, LayerError } from '../files/errors.js';
 import type { Session } from './session.js';
 
-/** Says that mistakes in earlier layer files were mistakes at that time. */
+/** Turns mistakes in earlier layer files into mistakes of that time. */
 type Renaming = (problem: Problem) => Problem;
 
 const AS_IT_IS: Renaming = (problem) => problem;
@@ -77,7 +77,7 @@ function resolved(side: Session, renaming: Renaming): ReturnType<Session['resolv
   }
 }
 
-/** The name of a file as problems have it. */
+/** The name by which problems call a file. */
 function nameOf(file: string, renaming: Renaming): string {
   return renaming({ file, place: null, detail: { code: 'yaml-too-deep' } }).file;
 }

@@ -52,7 +52,7 @@ export class Session {
 
   /** What the tree and the layer files hold; read anew once anything on the disk is forgotten. */
   private reader: ProjectReader | null = null;
-  /** That of the disk when it was read. */
+  /** The generation of the disk when that was read. */
   private generation = 0;
   private readonly files: ProjectFiles;
 
@@ -300,7 +300,7 @@ export class Session {
     return this.reader.read(question);
   }
 
-  /** Forgets what was made of what the disk no longer says. */
+  /** Drops the reader if anything on the disk has been forgotten since it read. */
   private forgetOld(): void {
     if (this.generation === this.memory.disk.generation) return;
     this.generation = this.memory.disk.generation;

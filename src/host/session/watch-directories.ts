@@ -2,9 +2,9 @@ import { lstatSync, readdirSync, watch as watchPath, type FSWatcher as OwnWatche
 import path from 'node:path';
 import { watch as watchOthers, type FSWatcher } from 'chokidar';
 
-/** Whom the watcher asks and tells. All paths are absolute. */
+/** What the watcher calls. All paths are absolute. */
 interface WatchListener {
-  /** Whether nothing is to be told of a path, or of anything below it. */
+  /** Whether to ignore a path and everything below it. */
   readonly isExcluded: (path: string) => boolean;
   /** Something has changed, come or gone. */
   readonly changed: (path: string) => void;
@@ -13,18 +13,18 @@ interface WatchListener {
 }
 
 /**
- * Watches the directories below a root; they tell of all their files. To watch each of thousands of files would take seconds to
- * begin.
+ * Watches the directories below a root, which report changes of all their files. To watch each of thousands of files would take
+ * seconds to begin.
  *
- * A watch is on a directory, not on its name. So each directory is watched before it is read, and whenever its parent tells of
- * its name, which may be another one's by now, the watch on it and on all below it is made anew: after the last change of a name,
- * the watch is on what has the name. Packages that keep a watch for each name lose track where names go from one directory to
- * another and back.
+ * A watch is on a directory, not on its name. So each directory is watched before it is read, and whenever its parent reports its
+ * name, which may belong to another directory by now, the watch on it and on all below it is made anew: after the last change of
+ * a name, the watch is on what has the name. Packages that keep a watch for each name lose track where names go from one
+ * directory to another and back.
  */
 export class DirectoryWatch {
   /** By directory, absolute. */
   private readonly watchers = new Map<string, OwnWatcher>();
-  /** What is watched by itself: beyond the root, or excluded. */
+  /** What is watched besides the tree: files outside the root, or excluded ones. */
   private readonly others: FSWatcher;
   private ended = false;
 
@@ -88,7 +88,7 @@ export class DirectoryWatch {
         // Events of a watch that was dropped may still be on their way.
         if (this.watchers.get(directory) === watcher) this.tell(directory, event, name);
       });
-      // It is gone: its parent tells.
+      // It is gone: its parent reports that.
       watcher.on('error', () => {});
       this.watchers.set(directory, watcher);
       return true;
@@ -101,8 +101,8 @@ export class DirectoryWatch {
   private tell(directory: string, event: string, name: string | null): void {
     if (this.ended) return;
     const file = name === null ? null : path.join(directory, name);
-    // Some systems do not say of what; and what happens to a directory itself is told with its own name, as if something in it
-    // had that name.
+    // Some systems report no name; and a change of the directory itself is reported under its own name, as if something in it had
+    // that name.
     if (file === null || name === path.basename(directory) && !exists(file)) {
       this.listener.missed(directory);
       return;

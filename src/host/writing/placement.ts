@@ -26,8 +26,7 @@ export interface KeptCopy {
 }
 
 /**
- * One file on the way into its place. Each step tells in words why it cannot be done, and null if it is done; then the disk is as
- * before.
+ * One file on the way into its place. Each step returns null, or in words why it failed; then the disk is as before.
  */
 export class Placement {
   readonly temporary: string;
