@@ -18,7 +18,7 @@ const RUNS = [' ', '\t', '\n', 'a', 'A', '0', '_', '-', '.', '/', '\\', '"', "'"
 /** Patterns that get only short texts, and which ones. */
 const SHORT: Readonly<Record<string, RegExp>> = {
   'what the parser of the command line prints': /^cli\/command-line\//,
-  'forty characters': /^core\/(?:syntax\/python-imports\.ts .*\[ \\t\]\*,\?|catalog\/safety\/secret-literal\.ts \/\[\\w\.-\]\*\$)/,
+  'forty characters': /^core\/(?:languages\/python\/[a-z-]+\.ts .*\[ \\t\]\*,\?|catalog\/safety\/secret-literal\.ts \/\[\\w\.-\]\*\$)/,
   'lines of two thousand characters': /^core\/catalog\/dead\/commented-code/,
   'queries of five thousand characters': /^core\/catalog\/house-search\.ts .*\[\*\+\]/,
 };

@@ -26,6 +26,12 @@ export interface LanguageFamily {
   readonly foldsCase: boolean;
 }
 
+/**
+ * How code of other languages stands in a file: between fences as in Markdown; in script and style elements, wherever the tree
+ * has them, or only where a line begins with them; or in those of the markup around the code, which the tree has as text.
+ */
+export type InsideForm = 'fences' | 'elements' | 'elements-at-margin' | 'elements-in-texts';
+
 /** A language that Elvar recognises by file name. */
 export interface Language {
   readonly id: LanguageId;
@@ -48,6 +54,8 @@ export interface Language {
   readonly isProse: boolean;
   /** The languages of scripts and styles that its files may contain. */
   readonly inside: readonly LanguageId[];
+  /** How they stand in them; null if there are none. */
+  readonly insideAs: InsideForm | null;
   /** How its names are usually written; null where nobody has agreed on that. */
   readonly nameConventions: NameConventions | null;
   /** Null if what it declares is not known of a project. */

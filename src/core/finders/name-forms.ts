@@ -1,3 +1,4 @@
+import { syntaxOf } from '../syntax/language-syntax.js';
 import { withoutTrailing } from '../base/trailing.js';
 import type { Finders, Hit } from './finder.js';
 import { WORD_FORMS, type NameConventions, type WordForm } from '../base/language.js';
@@ -52,13 +53,11 @@ function misshapenNames({ tree, text }: ParsedSource, kind: NameKind, { form, pa
   const forms = form === 'usual' ? (text.language.nameConventions?.[kind] ?? []) : form === 'any' ? [] : [form];
   if (forms.length === 0 && wanted === '') return [];
   const hits: Hit[] = [];
-  const isTest = kind === 'function' && text.path.endsWith('_test.go');
+  const { isPrescribed } = syntaxOf(tree);
   const names = namesByKind(tree).get(kind) ?? [];
   for (let at = 0; at < names.length; at += 1) {
     const { node, name } = names[at] as DeclaredName;
-    if ((isTest && TEST_NAMES.test(name)) || (kind === 'function' && tree.grammar === 'python' && CALLED_BY_LIBRARY.test(name))) {
-      continue;
-    }
+    if (kind === 'function' && isPrescribed?.(name, text.path) === true) continue;
     const message = judgeName(name, forms, wanted);
     if (message !== null) hits.push(hitAt(node, message));
   }
@@ -72,13 +71,6 @@ export function misshapenName(
   const forms = form === 'usual' ? (conventions?.[kind] ?? []) : form === 'any' ? [] : [form];
   return judgeName(name, forms, wanted);
 }
-
-/** Go's own form for tests, in which a low line divides the type from the method: package testing, "Examples". */
-const TEST_NAMES = /^(?:Test|Benchmark|Example|Fuzz)/;
-
-/** Methods that Python's library calls by these names: `unittest.TestCase`, `ast.NodeVisitor`, `http.server`, `logging`. */
-// elvar waive text/line-width because a pattern is one literal
-const CALLED_BY_LIBRARY = /^(?:(?:async)?(?:setUp|tearDown)(?:Class|Module)?|asyncSetUp|asyncTearDown|setUpTestData|addCleanup|maxDiff|assert[A-Z]\w*|runTest|countTestCases|shortDescription|defaultTestResult|(?:visit|generic|leave|depart)_\w+|do_[A-Z]+|formatTime|formatException|formatStack|makeRecord|findCaller|createLock|handleError)$/;
 
 function judgeName(name: string, forms: readonly Form[], wanted: string): string | null {
   if (wanted !== '' && !textPattern(wanted).matches(name)) return `${name} does not match ${wanted}`;

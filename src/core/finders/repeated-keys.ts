@@ -1,3 +1,4 @@
+import { syntaxOf } from '../syntax/language-syntax.js';
 import type { SyntaxNode } from '../syntax/node.js';
 import type { Hit, TreeFinder } from './finder.js';
 import { byTree, hitAt, hitsOf, NO_HITS } from './hits.js';
@@ -25,9 +26,8 @@ export function eachHolder(
 export function literalKey(node: SyntaxNode | null): { key: string; at: SyntaxNode } | null {
   if (node === null) return null;
   const { type } = node;
-  // In Python, a number or a constant and its text are different keys.
   if (type === 'number' || type === 'integer' || type === 'float') {
-    return { key: node.tree.grammar === 'python' ? `number ${node.text}` : node.text, at: node };
+    return { key: syntaxOf(node.tree).keysHaveTypes === true ? `number ${node.text}` : node.text, at: node };
   }
   if (/^(?:none|true|false|null)$/.test(type) || (type === 'class_constant_access_expression' && !node.text.includes('('))) {
     return { key: `constant ${node.text}`, at: node };

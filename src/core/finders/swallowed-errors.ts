@@ -1,3 +1,4 @@
+import { syntaxOf } from '../syntax/language-syntax.js';
 import type { SyntaxNode } from '../syntax/node.js';
 import type { Hit } from './finder.js';
 
@@ -9,8 +10,7 @@ export function judgeCatch(node: SyntaxNode): Hit | null {
   ) => /^(?:pass_statement|continue_statement|empty_statement)$/.test(part.type) || isEllipsis(part))) return null;
   // In Python, a comment may be between the colon and the block.
   if (node.parts.some(({ type }) => type === 'comment') || isExplained(node, body)) return null;
-  // Kotlin has a name for what is not needed.
-  if (node.tree.grammar === 'kotlin' && node.childOfType('identifier')?.text === '_') return null;
+  if (syntaxOf(node.tree).isUnneeded?.(node) === true) return null;
   const head = node.text.slice(0, body.start - node.start).split('\n', 1)[0]?.trimEnd() ?? '';
   return { start: node.start, end: node.start + Math.max(1, head.length), message: 'the error caught here is ignored' };
 }

@@ -1,3 +1,4 @@
+import { syntaxOf } from '../syntax/language-syntax.js';
 import * as z from 'zod';
 import type { SyntaxNode } from '../syntax/node.js';
 import { contentOf, isFilled, TEXTS } from '../syntax/texts.js';
@@ -44,7 +45,7 @@ export const MOVE_OPTIONS = {
  * the code.
  */
 export function moveOf(node: SyntaxNode, { bundle, call, markup }: MoveOptions): Hit['repair'] {
-  const isPage = node.tree.grammar === 'html';
+  const isPage = syntaxOf(node.tree).isPage === true;
   const text = bundle === '' ? null : shownBy(node);
   const [before, after] = (isPage ? markup : call).split(KEY);
   if (text === null || before === undefined || after === undefined) return undefined;

@@ -36,7 +36,9 @@ export function asHitsOf(around: Source, found: readonly RuleHits[], { code, lin
   const outside = `${text.slice(0, code.start)} ${text.slice(code.end)}`;
   return found.flatMap(({ planned, hits }) => {
     const { id } = planned.rule;
-    if ((language.id === 'component' && NOT_IN_COMPONENTS.has(id)) || !judgesIn(planned.rule, language.id)) return [];
+    if ((language.insideAs === 'elements-at-margin' && NOT_IN_COMPONENTS.has(id)) || !judgesIn(planned.rule, language.id)) {
+      return [];
+    }
     const isAboutUses = ABOUT_USES.test(id);
     const kept = hits.filter((hit) => !isAboutUses || !isNamed(lines.text.slice(hit.start, hit.end), outside)).map((hit) =>
       movedTo(lines, hit));

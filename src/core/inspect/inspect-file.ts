@@ -1,3 +1,4 @@
+import { syntaxOf } from '../syntax/language-syntax.js';
 import type { QueryMatch } from 'web-tree-sitter';
 import { capturesOf, hitAtCapture, NO_HITS } from '../finders/hits.js';
 import { SearchStopped } from '../patterns/expression.js';
@@ -109,7 +110,7 @@ function hitsInside(source: Source, set: RuleSet, planner: Planner, unfinished: 
     const { inner } = embedded;
     try {
       // What does not follow its grammar is an excerpt that leaves something out.
-      if (source.text.language.id === 'markdown' && inner.tree?.hasErrors === true) return [];
+      if (source.text.language.insideAs === 'fences' && inner.tree?.hasErrors === true) return [];
       return asHitsOf(source, trustedIn(inner, set, planner, unfinished, true), embedded);
     } finally {
       inner.dispose();
@@ -233,17 +234,12 @@ function excuseOf({ start, suppressed }: Hit, text: SourceText): Excuse | null {
 /** The rule that is about the damage itself. */
 const ABOUT_ERRORS = 'slips/syntax';
 
-/** Types in JavaScript: besides the errors, the grammar reads some of them silently as comparisons. */
-const HAS_TYPES =
-  // elvar waive text/line-width because a pattern is one literal
-  /^[ \t]*(?:import|export)\s+type\s+[\w{]|[\w)][ \t]*:[ \t]*\??(?:[A-Z]\w{0,99}(?:<[^;{}]{0,200}>)?|string|number|boolean|void|any)\s{0,9}[,)={]/m;
-
 /**
  * The hits of rules that can be trusted in a file with errors: nothing in its damaged parts, and nothing that could be refuted
  * there.
  */
-function trustedHits(found: readonly RuleHits[], { tree, grammar, text: { text } }: ParsedSource): RuleHits[] {
-  if (grammar === 'javascript' && HAS_TYPES.test(text)) {
+function trustedHits(found: readonly RuleHits[], { tree, text: { text } }: ParsedSource): RuleHits[] {
+  if (syntaxOf(tree).isOfOther?.test(text) === true) {
     return found.filter(({ planned: { rule, finder } }) => rule.id === ABOUT_ERRORS || !seesSyntax(finder));
   }
   const damage = Damage.in(tree, text);

@@ -1,3 +1,4 @@
+import { syntaxOf } from '../syntax/language-syntax.js';
 import { embeddedSources } from './embedded-hits.js';
 import { bindingsOf } from '../syntax/bindings/bindings.js';
 import type { SyntaxTree } from '../syntax/node.js';
@@ -46,11 +47,8 @@ export function isAsSound(now: Soundness, before: Soundness): boolean {
   return true;
 }
 
-/** Grammars whose uses of names are analysed. */
-const ANALYSED: ReadonlySet<string> = new Set(['javascript', 'typescript', 'tsx', 'python', 'php', 'java']);
-
 function namesIn(tree: SyntaxTree): Pick<Soundness, 'declared' | 'undeclared'> {
-  if (!ANALYSED.has(tree.grammar)) return { declared: NO_NAMES, undeclared: NO_NAMES };
+  if (syntaxOf(tree).knowsUndeclared !== true) return { declared: NO_NAMES, undeclared: NO_NAMES };
   const { all, unresolved } = bindingsOf(tree);
   return { declared: new Set(all.map(({ name }) => name)), undeclared: new Set(unresolved.all.map(({ node }) => node.text)) };
 }

@@ -1,4 +1,4 @@
-import type { CommentSyntax, GrammarId, LanguageFamily, LanguageId, NameConventions } from '../base/language.js';
+import type { CommentSyntax, GrammarId, InsideForm, LanguageFamily, LanguageId, NameConventions } from '../base/language.js';
 import type { FactCollector } from '../facts/collector.js';
 import type { LanguageRules } from '../finders/language-rules.js';
 import type { LanguageSyntax } from '../syntax/language-syntax.js';
@@ -23,10 +23,10 @@ interface Recognition {
   /** Whether it is written for people to read, and has code only where it says so; it is not by default. */
   readonly isProse?: boolean;
   /**
-   * The languages of scripts and styles that its files may contain, or all that have a grammar or rules of their own; none by
+   * The languages of which its files may contain code, or all that have a grammar or rules of their own, and how; none by
    * default.
    */
-  readonly inside?: readonly LanguageId[] | 'all';
+  readonly inside?: { readonly languages: readonly LanguageId[] | 'all'; readonly as: InsideForm };
   /** Whether excerpts of it inside other files say too little to be looked at; they do not by default. */
   readonly needsWhole?: boolean;
 }

@@ -69,12 +69,13 @@ export const LANGUAGE_RULES: Readonly<Record<LanguageId, LanguageRules>> = Objec
 function languageOf(definition: LanguageDefinition): Language {
   const {
     id, endings, fileNames = '', interpreters = '', otherNames = '', comments, needsTabs = false, indentMatters = false,
-    isProse = false, inside = [], nameConventions = null, family = null,
+    isProse = false, inside, nameConventions = null, family = null,
   } = definition;
   return {
     id, endings: words(endings), names: words(fileNames), interpreters: words(interpreters), otherNames: words(otherNames),
     grammar: grammarIds(definition), comments, needsTabs, indentMatters, isProse, nameConventions, family,
-    inside: inside === 'all' ? ALL.filter(isCode).map((other) => other.id) : inside,
+    inside: inside?.languages === 'all' ? ALL.filter(isCode).map((other) => other.id) : inside?.languages ?? [],
+    insideAs: inside?.as ?? null,
   };
 }
 

@@ -69,9 +69,9 @@ function countLines(text: string): number {
 
 /** Whether a comment in the first lines says that the file was generated. */
 function saysGenerated(language: string, text: string): boolean {
-  const syntax = languageById(language)?.comments;
-  if (syntax === undefined || language === 'markdown') return false;
-  const marks = [...syntax.line, ...syntax.block.flat()].map((mark) => mark.trim());
+  const known = languageById(language);
+  if (known === undefined || known.insideAs === 'fences') return false;
+  const marks = [...known.comments.line, ...known.comments.block.flat()].map((mark) => mark.trim());
   return text.slice(0, 2000).split('\n', 10).some((line) => {
     const trimmed = line.trim();
     return (trimmed.startsWith('*') || marks.some((mark) => trimmed.startsWith(mark)))

@@ -17,22 +17,22 @@ export const allComments = memoized((source: Source): readonly Comment[] => {
 /** The comments of embedded languages. */
 export const embeddedComments = memoized((source: Source): readonly Comment[] => {
   const { text, tree } = source;
-  if (text.language.id === 'component') {
+  if (text.language.insideAs === 'elements-at-margin') {
     return embeddedCode(source).flatMap(({ start, end, language }) =>
       commentsIn(text.text.slice(start, end), language.id === 'css' ? STYLE : SCRIPT, start));
   }
-  if (text.language.id === 'markdown') {
+  if (text.language.insideAs === 'fences') {
     return embeddedCode(source).flatMap(({ start, end, language }) =>
       commentsOf({ text: new SourceText(text.path, language, text.text.slice(start, end)), tree: null, memo: [] }).map(
         (comment) => ({ start: comment.start + start, end: comment.end + start, body: comment.body }),
       ));
   }
   if (tree === null) return [];
-  if (text.language.id === 'html') {
+  if (text.language.insideAs === 'elements') {
     return tree.ofType('raw_text').flatMap((node) =>
       commentsIn(node.text, node.parent?.type === 'style_element' ? STYLE : SCRIPT, node.start));
   }
-  if (text.language.id !== 'php') return [];
+  if (text.language.insideAs !== 'elements-in-texts') return [];
   return tree.ofType('text').flatMap((node) => markupComments(node.text, node.start));
 });
 

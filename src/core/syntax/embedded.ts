@@ -20,15 +20,15 @@ export interface EmbeddedCode {
  */
 export const embeddedCode = memoized((source: Source): readonly EmbeddedCode[] => {
   const { text: { text, language } } = source;
-  if (language.id === 'markdown') {
+  if (language.insideAs === 'fences') {
     return fencedCode(text, source.languages).filter((code) => language.inside.includes(code.language.id));
   }
-  if (language.inside.length === 0 || !/<(?:script|style)\b/i.test(text)) return [];
+  if (language.insideAs === null || !/<(?:script|style)\b/i.test(text)) return [];
   const { tree } = source;
-  if (language.id === 'component') return codeIn(text, 0, source, TOP_LEVEL);
+  if (language.insideAs === 'elements-at-margin') return codeIn(text, 0, source, TOP_LEVEL);
   if (tree === null) return [];
   // HTML's own grammar knows where an element is text, or part of a comment.
-  const stretches = language.id === 'html' ? tree.ofTypes(['script_element', 'style_element']) : tree.ofType('text');
+  const stretches = language.insideAs === 'elements' ? tree.ofTypes(['script_element', 'style_element']) : tree.ofType('text');
   return stretches.flatMap((node) => codeIn(node.text, node.start, source, ANYWHERE));
 });
 
@@ -64,7 +64,8 @@ function codeIn(text: string, offset: number, { text: { language: around }, lang
     const content = text.slice(start, end);
     const id = element === 'style' ? styleLanguage(attributes) : scriptLanguage(attributes);
     const language = id === null || !around.inside.includes(id) ? undefined : languages.byId(id);
-    if (language === undefined || content.trim() === '' || (around.id !== 'component' && FILLED_IN.test(content))) return [];
+    if (language === undefined
+        || content.trim() === '' || (around.insideAs !== 'elements-at-margin' && FILLED_IN.test(content))) return [];
     return [{ start: offset + start, end: offset + end, prefix: '', language, ending: '' }];
   });
 }

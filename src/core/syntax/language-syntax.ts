@@ -32,6 +32,34 @@ export interface LanguageSyntax {
   readonly values: ((tree: SyntaxTree) => readonly DeclaredName[]) | null;
   /** Whether the author of a function has chosen its name; absent if that is always so. */
   readonly isChosen?: (declared: SyntaxNode) => boolean;
+  /** Whether a name of a function has to be as it is for a library that calls it; absent if none has. */
+  readonly isPrescribed?: (name: string, path: string) => boolean;
+  /** Whether its bindings tell reliably which names a file uses without declaring them; they do not by default. */
+  readonly knowsUndeclared?: boolean;
+  /** What is true or false by itself; absent if that is as in most languages. */
+  readonly truth?: {
+    /** The words that are true or false in other languages and names in this one; null for none. */
+    readonly names: RegExp | null;
+    /** Whether every text is true, even an empty one. */
+    readonly everyText?: boolean;
+  };
+  /** How a statement begins that closes something in the end and passes errors on; absent if none is known. */
+  readonly closing?: RegExp;
+  /**
+   * Where blanks and line ends count besides texts: nowhere may any be changed, or not in these stretches; absent for none. It
+   * gets the tree and its text.
+   */
+  readonly solid?: (tree: SyntaxTree, text: string) => 'everything' | readonly { readonly start: number; readonly end: number }[];
+  /** Whether a file is a page, whose texts are for people; it is not by default. */
+  readonly isPage?: boolean;
+  /** Whether a number and its text are different keys of a mapping; they are the same by default. */
+  readonly keysHaveTypes?: boolean;
+  /** Whether an error that is caught says itself that it is not needed; absent if none can. */
+  readonly isUnneeded?: (caught: SyntaxNode) => boolean;
+  /**
+   * What shows that a file with errors is of another language, which the grammar may misread without an error; absent for none.
+   */
+  readonly isOfOther?: RegExp;
   /** What a file imports. */
   readonly imports: (tree: SyntaxTree) => readonly Import[];
   /** Calls after which nothing runs, by their callee, and the names to look for without their objects; null if it has none. */

@@ -1,3 +1,4 @@
+import { syntaxOf } from './language-syntax.js';
 import { isExit, statementsOf } from './statements.js';
 import { isComment, type SyntaxNode } from './node.js';
 
@@ -40,7 +41,7 @@ function leavesAs(statement: SyntaxNode, mayCoverAll: boolean): boolean {
       return branchesLeave(statement, leave);
     case 'with_statement': {
       // A context may swallow what is raised inside; these do not.
-      const body = statement.tree.grammar === 'python' && /^(?:async )?with (?:open\(|[\w.]*lock\b)/i.test(statement.text)
+      const body = syntaxOf(statement.tree).closing?.test(statement.text) === true
         ? statement.child('body')
         : null;
       return body !== null && leave(body);

@@ -24,7 +24,7 @@ export function writtenBy(source: Source): Writing[] {
   const names = syntaxOf(tree).values !== null
     ? declaredNames(tree).map(({ node }) => ({ start: node.start, text: node.text, kind: 'name' as const }))
     : [];
-  const prose = language.id === 'html'
+  const prose = syntaxOf(tree).isPage === true
     ? tree.ofType('text').map(({ start, text: words }) => ({ start, text: words, kind: 'text' as const }))
     : textsOf(tree).flatMap((node) => {
       if (isFilled(node)) return [];

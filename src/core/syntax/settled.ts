@@ -1,3 +1,4 @@
+import { syntaxOf } from './language-syntax.js';
 import { isComment, type SyntaxNode } from './node.js';
 import { unwrapped } from './statements.js';
 import { contentOf, isFilled } from './texts.js';
@@ -25,28 +26,24 @@ export function settled(condition: SyntaxNode): boolean | null {
 }
 
 function settledValue(node: SyntaxNode): boolean | null {
-  const { type, tree: { grammar } } = node;
+  const { type } = node;
+  const { truth } = syntaxOf(node.tree);
   if (TRUE_KINDS.test(type)) return true;
   if (COLLECTIONS.test(type)) return node.parts.some((part) => !isComment(part));
   if (/^(?:string|template_string|encapsed_string)$/.test(type)) {
-    if (grammar === 'ruby') return true;
+    if (truth?.everyText === true) return true;
     const { text } = contentOf(node);
     // PHP takes "0" for false; in Python, two strings side by side are one.
     return isFilled(node) || text === '0' ? null : text !== '';
   }
   const word = node.text;
   // What is settled in one language is a name in another.
-  if (isNameIn(grammar, word)) return null;
+  if ((truth === undefined ? NAMES_IN_MOST : truth.names)?.test(word) === true) return null;
   return ALWAYS.test(word) ? true : NEVER.test(word) ? false : null;
 }
 
-/** Whether a word that is settled in some languages is a name in this one. PHP knows these in any case. */
-function isNameIn(grammar: string, word: string): boolean {
-  if (grammar === 'php') return false;
-  // Ruby takes all but false and nil for true: Ruby documentation, "Control Expressions".
-  if (grammar === 'ruby') return !/^(?:true|false)$/.test(word);
-  return grammar === 'python' ? /^(?:null|undefined|true|false|NULL|TRUE|FALSE)$/.test(word) : /^(?:None|True|False)$/.test(word);
-}
+/** Words that are settled in some language, and names in most. */
+const NAMES_IN_MOST = /^(?:None|True|False)$/;
 
 /** Nothing is true that needs false as well, and all is true that true is enough for. */
 function settledTerms(node: SyntaxNode): boolean | null {

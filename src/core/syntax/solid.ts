@@ -1,5 +1,5 @@
 import { memoized } from './memo.js';
-import type { SyntaxNode } from './node.js';
+import { syntaxOf } from './language-syntax.js';
 import type { Source } from './source.js';
 import { TEXTS } from './texts.js';
 
@@ -15,11 +15,6 @@ const SOLID = [
   'text_interpolation',
   'jsx_text',
 ];
-
-/** Text outside PHP's tags is printed as it is, including anything added before or after it. */
-function withEdges({ start, end }: SyntaxNode): Stretch {
-  return { start: start - 1, end: end + 1 };
-}
 
 /** Languages without a grammar whose strings do not span lines, unless a delimiter says so. */
 const ONE_LINE_TEXTS = new Set([
@@ -41,10 +36,9 @@ function makeTest({ text: { text, language }, tree }: LayoutSource): LayoutTest 
     const isOpen = ONE_LINE_TEXTS.has(language.id) && !/"""|'''|`|<</.test(text);
     return () => isOpen;
   }
-  if (language.id === 'html' && /<(?:pre|textarea)\b/i.test(text)) return () => false;
-  const isLong = (node: SyntaxNode): boolean => /[\r\n]/.test(node.text);
-  const outside = language.id === 'php' ? tree.ofType('text').filter(isLong).map(withEdges) : [];
-  const solid = [...tree.ofTypes(SOLID).filter(isLong), ...outside];
+  const more = syntaxOf(tree).solid?.(tree, text) ?? [];
+  if (more === 'everything') return () => false;
+  const solid = [...tree.ofTypes(SOLID).filter((node) => /[\r\n]/.test(node.text)), ...more];
   if (solid.length === 0) return () => true;
   const starts = stretchesOf(solid);
   // Most questions come in text order.

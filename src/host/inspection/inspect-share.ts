@@ -54,7 +54,14 @@ export async function inspectShare(
 ): Promise<void> {
   const { settings, sets, houseRules, files, ownFiles, terms, wantsVersions, foreignRules, foreign, byProject } = question;
   const tools = await makeTools(
-    { files: files.filter(({ language }) => language !== 'markdown'), ownFiles, terms, settings, foreign, byProject },
+    {
+      files: files.filter(({ language }) => languageById(language)?.insideAs !== 'fences'),
+      ownFiles,
+      terms,
+      settings,
+      foreign,
+      byProject,
+    },
     CATALOG.with([...houseRules.map(makeHouseRule), ...foreignRules.map(makeForeignRule)]),
   );
   const eventLoop = new EventLoop();
@@ -78,7 +85,7 @@ export async function inspectShare(
       file.path, languageById(file.language) as Language, reading.text, reading.hasByteOrderMark, reading.isPlain,
     );
     let facts: Facts | null = null;
-    if (file.language === 'markdown') await loadWhatIsInside(tools, reading.text);
+    if (source.language.insideAs === 'fences') await loadWhatIsInside(tools, reading.text);
     const outcome = withinLimit(tools, source, () => {
       const seen = inspected(
         source, sets[file.set] as RuleSet, tools, question, learn === undefined ? undefined : (own) => learn(index, own),

@@ -6,7 +6,7 @@ export const COMPONENT: LanguageDefinition = {
   id: 'component',
   endings: '.vue .svelte',
   comments: MARKUP,
-  inside: ['javascript', 'typescript', 'css'],
+  inside: { languages: ['javascript', 'typescript', 'css'], as: 'elements-at-margin' },
   family: SCRIPT_FAMILY,
   grammar: null,
 };

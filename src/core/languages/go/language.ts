@@ -4,6 +4,9 @@ import { collectGo } from './facts.js';
 import { goValues } from './values.js';
 import { GO_RULES } from './rules.js';
 
+/** Go's own form for tests, in which a low line divides the type from the method: package testing, "Examples". */
+const TEST_NAMES = /^(?:Test|Benchmark|Example|Fuzz)/;
+
 export const GO: LanguageDefinition = {
   id: 'go',
   endings: '.go',
@@ -24,6 +27,7 @@ export const GO: LanguageDefinition = {
       bind: null,
       values: goValues,
       imports: () => [],
+      isPrescribed: (name, path) => path.endsWith('_test.go') && TEST_NAMES.test(name),
       leaving: {
         callee: /^(?:panic|os\.Exit|log\.(?:Fatal|Panic)(?:f|ln)?)$/,
         names: ['panic', 'Exit', 'Fatal', 'Fatalf', 'Fatalln', 'Panic', 'Panicf', 'Panicln'],

@@ -6,10 +6,16 @@ export const HTML: LanguageDefinition = {
   id: 'html',
   endings: '.html .htm',
   comments: MARKUP,
-  inside: ['javascript', 'css', 'json'],
+  inside: { languages: ['javascript', 'css', 'json'], as: 'elements' },
   needsWhole: true,
   nameConventions: null,
   family: SCRIPT_FAMILY,
-  grammar: { id: 'html', compiled: ['tree-sitter-html', 'tree-sitter-html.wasm'], syntax: DATA_SYNTAX, facts: null },
+  grammar: {
+    id: 'html',
+    compiled: ['tree-sitter-html', 'tree-sitter-html.wasm'],
+    // HTML Living Standard, section 13.2: in these elements, every blank is shown.
+    syntax: { ...DATA_SYNTAX, isPage: true, solid: (_, text) => (/<(?:pre|textarea)\b/i.test(text) ? 'everything' : []) },
+    facts: null,
+  },
   rules: HTML_RULES,
 };

@@ -25,6 +25,7 @@ export const JAVA: LanguageDefinition = {
       values: javaValues,
       imports: javaImports,
       leaving: { callee: /^System\.exit$/, names: ['exit'] },
+      knowsUndeclared: true,
       // JLS, chapter 14.
       earlyErrors: jumpsOut,
     },

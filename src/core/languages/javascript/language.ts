@@ -19,6 +19,7 @@ export const SCRIPT_SYNTAX: LanguageSyntax = {
   imports: scriptImports,
   leaving: { callee: /^process\.(?:exit|abort)$/, names: ['exit', 'abort'] },
   earlyErrors: earlyErrorsInScript,
+  knowsUndeclared: true,
 };
 
 /** How names are usually written in both. */
@@ -26,10 +27,15 @@ export const SCRIPT_NAMES: NameConventions = {
   variable: ['camel', 'pascal'], constant: ['camel', 'pascal', 'upper'], function: ['camel', 'pascal'], type: ['pascal'],
 };
 
+/** Types in JavaScript: besides the errors, the grammar reads some of them silently as comparisons. */
+const HAS_TYPES =
+  // elvar waive text/line-width because a pattern is one literal
+  /^[ \t]*(?:import|export)\s+type\s+[\w{]|[\w)][ \t]*:[ \t]*\??(?:[A-Z]\w{0,99}(?:<[^;{}]{0,200}>)?|string|number|boolean|void|any)\s{0,9}[,)={]/m;
+
 const GRAMMAR: GrammarDefinition = {
   id: 'javascript',
   compiled: ['tree-sitter-javascript', 'tree-sitter-javascript.wasm'],
-  syntax: SCRIPT_SYNTAX,
+  syntax: { ...SCRIPT_SYNTAX, isOfOther: HAS_TYPES },
   facts: collectScript,
 };
 

@@ -115,6 +115,8 @@ export const KOTLIN_SYNTAX: LanguageSyntax = {
   // for test methods".
   isChosen: (declared) => !/\b(?:override|external)\b|@(?:\w+\.)*\w*Test\b/.test(declared.childOfType('modifiers')?.text ?? '')
     && declared.child('name')?.text.startsWith('`') !== true,
+  // Kotlin has a name for what is not needed.
+  isUnneeded: (caught) => caught.childOfType('identifier')?.text === '_',
   imports: importsIn,
   leaving: {
     callee: /^(?:exitProcess|(?:kotlin\.)?TODO|(?:java\.lang\.)?System\.exit)$/, names: ['exitProcess', 'TODO', 'exit'],

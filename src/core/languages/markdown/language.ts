@@ -1,5 +1,6 @@
 import { MARKUP, type LanguageDefinition } from '../definition.js';
 
 export const MARKDOWN: LanguageDefinition = {
-  id: 'markdown', endings: '.md .markdown', comments: MARKUP, inside: 'all', indentMatters: true, isProse: true, grammar: null,
+  id: 'markdown', endings: '.md .markdown', comments: MARKUP, inside: { languages: 'all', as: 'fences' }, indentMatters: true,
+  isProse: true, grammar: null,
 };

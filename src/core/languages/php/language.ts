@@ -13,7 +13,7 @@ export const PHP: LanguageDefinition = {
   endings: '.php .phtml',
   interpreters: 'php',
   comments: { line: ['//', '#'], block: [['/*', '*/']] },
-  inside: ['javascript', 'css'],
+  inside: { languages: ['javascript', 'css'], as: 'elements-in-texts' },
   nameConventions: { variable: ['camel', 'snake'], constant: ['upper'], function: ['camel', 'snake'], type: ['pascal'] },
   // PHP Manual, "Functions" and "Classes": their names are the same in capitals and in small letters.
   family: ownFamily('php', true),
@@ -27,6 +27,13 @@ export const PHP: LanguageDefinition = {
       values: phpValues,
       imports: phpImports,
       leaving: { callee: /^(?:die|exit)$/i, names: ['die', 'exit'] },
+      knowsUndeclared: true,
+      // PHP Manual, "Booleans" and "Constants": these words are what they are in any case.
+      truth: { names: null },
+      // Text outside PHP's tags is printed as it is, including anything added before or after it.
+      solid: (tree) => tree.ofType('text')
+        .filter(({ text }) => /[\r\n]/.test(text))
+        .map(({ start, end }) => ({ start: start - 1, end: end + 1 })),
       // Where it has no code, PHP sees one text.
       sample: `<?php\n${SAMPLE}`,
     },

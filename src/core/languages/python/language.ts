@@ -7,6 +7,10 @@ import { pythonImports } from './imports.js';
 import { pythonValues } from './values.js';
 import { PYTHON_RULES } from './rules.js';
 
+/** Methods that Python's library calls by these names: `unittest.TestCase`, `ast.NodeVisitor`, `http.server`, `logging`. */
+// elvar waive text/line-width because a pattern is one literal
+const CALLED_BY_LIBRARY = /^(?:(?:async)?(?:setUp|tearDown)(?:Class|Module)?|asyncSetUp|asyncTearDown|setUpTestData|addCleanup|maxDiff|assert[A-Z]\w*|runTest|countTestCases|shortDescription|defaultTestResult|(?:visit|generic|leave|depart)_\w+|do_[A-Z]+|formatTime|formatException|formatStack|makeRecord|findCaller|createLock|handleError)$/;
+
 export const PYTHON: LanguageDefinition = {
   id: 'python',
   endings: '.py .pyi .pyw',
@@ -27,6 +31,11 @@ export const PYTHON: LanguageDefinition = {
       imports: pythonImports,
       leaving: { callee: /^(?:sys\.exit|os\._exit|os\.abort|exit|quit)$/, names: ['exit', '_exit', 'abort', 'quit'] },
       earlyErrors: earlyErrorsInPython,
+      isPrescribed: (name) => CALLED_BY_LIBRARY.test(name),
+      knowsUndeclared: true,
+      truth: { names: /^(?:null|undefined|true|false|NULL|TRUE|FALSE)$/ },
+      closing: /^(?:async )?with (?:open\(|[\w.]*lock\b)/i,
+      keysHaveTypes: true,
     },
     facts: collectPython,
   },
