@@ -1,5 +1,6 @@
 import { memoized } from '../syntax/memo.js';
 import { isDeclared, isImported, type FactImport, type FileFacts } from './facts.js';
+import { familyOf } from './family.js';
 import { targetOf } from './modules.js';
 import type { ProjectFacts } from './project.js';
 
@@ -41,7 +42,7 @@ export const circlesIn = memoized((project: ProjectFacts): ReadonlyMap<string, r
 
 function edgesOf(project: ProjectFacts, file: FileFacts): Map<string, FactImport> {
   const edges = new Map<string, FactImport>();
-  if (file.family !== 'script' && file.family !== 'python' && file.family !== 'c') return edges;
+  if (familyOf(file).runsOnImport !== true) return edges;
   const submodules = new Set(
     file.imports.filter((taken) => isImported(taken, 'maybe') && typeof targetOf(project, file, taken) !== 'string')
       .map(({ module }) => module),

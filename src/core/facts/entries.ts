@@ -2,7 +2,11 @@ import { memoized } from '../syntax/memo.js';
 import { isImported, type FileFacts } from './facts.js';
 import { ENTRY_MARK, isManifest } from './manifest.js';
 import { FolderTest, nameIn } from './folder-test.js';
-import { joined, scriptFile, targetOf, twinsOf } from './modules.js';
+import { familyOf } from './family.js';
+import { targetOf } from './modules.js';
+import { joined } from './paths.js';
+import { scriptFile } from './script-files.js';
+import { twinsOf } from './twins.js';
 import type { ProjectFacts } from './project.js';
 
 /**
@@ -51,19 +55,18 @@ export function hasProgram(project: ProjectFacts, { family }: FileFacts): boolea
   return family !== null && programs(project).has(family);
 }
 
-/** A module of a package of Python may be run for a try; what is made to be run stands outside. */
+/** A module of a package may be run for a try; what is made to be run stands outside. */
 function isProgram(project: ProjectFacts, file: FileFacts): boolean {
   if (!file.is('program') || isRunByName(file.path)) return false;
   const directory = file.path.slice(0, file.path.lastIndexOf('/') + 1);
-  return file.family !== 'python' || project.at(`${directory}__init__.py`) === undefined;
+  const { packageFile } = familyOf(file);
+  return packageFile === undefined || project.at(`${directory}${packageFile}`) === undefined;
 }
 
 /** The manifest of the package that a file belongs to; null for none. */
-export function packageOf(project: ProjectFacts, { path, family }: FileFacts): FileFacts | null {
-  const names = family === 'python' ? ['pyproject.toml', 'setup.py', 'setup.cfg']
-    : family === 'php' ? ['composer.json']
-    : family === 'script' ? ['package.json']
-    : [];
+export function packageOf(project: ProjectFacts, file: FileFacts): FileFacts | null {
+  const { path } = file;
+  const names = familyOf(file).manifests ?? [];
   for (let end = path.lastIndexOf('/'); ; end = path.lastIndexOf('/', end - 1)) {
     for (const name of names) {
       const manifest = project.at(end < 0 ? name : `${path.slice(0, end)}/${name}`);
@@ -77,15 +80,6 @@ export function packageOf(project: ProjectFacts, { path, family }: FileFacts): F
 export function isForOthers(project: ProjectFacts, file: FileFacts): boolean {
   const manifest = packageOf(project, file);
   return manifest !== null && !manifest.is('internal');
-}
-
-/** Whether a file of Rust belongs to a library, whose public names others may use: The Cargo Book, "Package Layout". */
-export function isOfCrate(project: ProjectFacts, { path }: FileFacts): boolean {
-  for (let end = path.lastIndexOf('/src/'); ; end = path.lastIndexOf('/src/', end - 1)) {
-    const directory = end < 0 ? (path.startsWith('src/') ? 'src/' : null) : path.slice(0, end + '/src/'.length);
-    if (directory !== null && project.at(`${directory}lib.rs`) !== undefined) return true;
-    if (end <= 0) return false;
-  }
 }
 
 /**

@@ -1,6 +1,6 @@
 import { memoized } from '../syntax/memo.js';
 import type { FileFacts } from './facts.js';
-import { stemOf } from './modules.js';
+import { stemOf } from './paths.js';
 import type { ProjectFacts } from './project.js';
 import { hashOf } from './word-hash.js';
 

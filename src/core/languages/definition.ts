@@ -1,6 +1,7 @@
-import type { CommentSyntax, GrammarId, InsideForm, LanguageFamily, LanguageId, NameConventions } from '../base/language.js';
+import type { CommentSyntax, GrammarId, InsideForm, LanguageId, NameConventions } from '../base/language.js';
 import type { FactCollector } from '../facts/collector.js';
 import type { LanguageRules } from '../finders/language-rules.js';
+import type { FamilyDefinition } from './families.js';
 import type { LanguageSyntax } from '../syntax/language-syntax.js';
 import type { ParsedSource } from '../syntax/source.js';
 
@@ -48,7 +49,7 @@ export interface ParsedLanguage extends Recognition {
   /** How its names are usually written; null where nobody has agreed on that. */
   readonly nameConventions: NameConventions | null;
   /** The languages whose names it uses; null if what it declares is not known of a project. */
-  readonly family: LanguageFamily | null;
+  readonly family: FamilyDefinition | null;
   /** The rules of the catalog that know it, besides those that name it; null for none. */
   readonly rules: LanguageRules | null;
 }
@@ -57,7 +58,7 @@ export interface ParsedLanguage extends Recognition {
 export interface TextLanguage extends Recognition {
   readonly grammar: null;
   readonly nameConventions?: NameConventions;
-  readonly family?: LanguageFamily;
+  readonly family?: FamilyDefinition;
   /** The rules that find something in it by its text. */
   readonly rules?: LanguageRules;
 }

@@ -1,11 +1,14 @@
 import { endingOf, grammarFor, type GrammarId, type Language, type LanguageId } from '../base/language.js';
 import type { LanguageRules } from '../finders/language-rules.js';
 import type { SyntaxLookup } from '../syntax/grammars.js';
+import { knowFamily } from '../facts/family.js';
 import { ALL } from './all.js';
 import type { GrammarDefinition, LanguageDefinition } from './definition.js';
 
 /** The languages that Elvar recognises by file name. Those without a grammar get the rules that need only text. */
 export const LANGUAGES: readonly Language[] = ALL.map(languageOf);
+
+for (const { family } of ALL) if (family != null) knowFamily(family.id, family.facts);
 
 const BY_ID = new Map(LANGUAGES.map((entry) => [entry.id, entry]));
 const BY_OTHER_NAME = new Map(LANGUAGES.flatMap((entry) => entry.otherNames.map((name) => [name, entry] as const)));

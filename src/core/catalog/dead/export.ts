@@ -2,7 +2,8 @@ import { defineRule } from '../../finders/rule.js';
 import type { ProjectHit } from '../../finders/finder.js';
 import { offeringFiles, openPackages, packageOf } from '../../facts/entries.js';
 import { isDeclared, isImported, type Declaration, type FileFacts } from '../../facts/facts.js';
-import { aliasTakersOf, stemOf, takersOf, type Taker } from '../../facts/modules.js';
+import { aliasTakersOf, takersOf, type Taker } from '../../facts/modules.js';
+import { stemOf } from '../../facts/paths.js';
 import { howMade, type ProjectFacts } from '../../facts/project.js';
 import { usageIn } from '../../facts/usage.js';
 import { hashOf } from '../../facts/word-hash.js';
@@ -15,19 +16,37 @@ import { freeNames, type FreeNames } from '../../finders/options.js';
 export default defineRule({
   id: 'dead/export',
   title: 'Every export is used',
-  about: 'What a module exports has to be kept as it is for the sake of others; for what nobody takes, that is effort for nothing.',
-  advice: 'Delete it; the version history keeps it. If the package offers it to others, name the file in its manifest; if a framework takes it by its name, list that in the option free.',
+  about:
+    'What a module exports has to be kept as it is for the sake of others; for what nobody takes, that is effort for nothing.',
+  advice: 'Delete it; the version history keeps it. If the package offers it to others, name the file in its manifest; if a '
+    + 'framework takes it by its name, list that in the option free.',
   tags: ['leftover'],
   confidence: 'certain',
   options: { free: freeNames() },
   find: { languages: inLanguages('javascript typescript', byProject(findUntaken)) },
   examples: [
-    good('javascript', 'export function moor() {}\n', { file: 'quay.js', others: { 'main.js': "import { moor } from './quay.js';\nmoor();\n" } }),
-    bad('javascript', 'export function moor() {}\nexport const tide = 1;\n', '2:14-18 nobody takes tide, which is exported', { file: 'quay.js', others: { 'main.js': "import { moor } from './quay.js';\nmoor();\n" } }),
+    good('javascript', 'export function moor() {}\n', {
+      file: 'quay.js', others: { 'main.js': "import { moor } from './quay.js';\nmoor();\n" },
+    }),
+    bad('javascript', 'export function moor() {}\nexport const tide = 1;\n', '2:14-18 nobody takes tide, which is exported', {
+      file: 'quay.js', others: { 'main.js': "import { moor } from './quay.js';\nmoor();\n" },
+    }),
     good('javascript', 'export const layout = 1;\n', { file: 'quay.js', options: { free: ['layout'] } }),
-    bad('javascript', 'module.exports = { moor, sail };\nfunction moor() {}\nfunction sail() {}\n', '1:26 nobody takes sail, which is exported', { file: 'quay.js', others: { 'main.js': "const quay = require('./quay');\nquay.moor();\n" } }),
-    good('typescript', 'export interface Berth { length: number }\n', { file: 'lib/index.ts', others: { 'package.json': '{ "main": "./lib/index.js" }\n' } }),
-    bad('typescript', 'export interface Berth { length: number }\nexport default function moor(): void {}\n', ['1:18-23 nobody takes Berth, which is exported', '2:25-29 [likely] nobody takes what this file exports by default'], { file: 'quay.ts', others: { 'main.ts': "import './quay.js';\n" } }),
+    bad(
+      'javascript',
+      'module.exports = { moor, sail };\nfunction moor() {}\nfunction sail() {}\n',
+      '1:26 nobody takes sail, which is exported',
+      { file: 'quay.js', others: { 'main.js': "const quay = require('./quay');\nquay.moor();\n" } },
+    ),
+    good('typescript', 'export interface Berth { length: number }\n', {
+      file: 'lib/index.ts', others: { 'package.json': '{ "main": "./lib/index.js" }\n' },
+    }),
+    bad(
+      'typescript',
+      'export interface Berth { length: number }\nexport default function moor(): void {}\n',
+      ['1:18-23 nobody takes Berth, which is exported', '2:25-29 [likely] nobody takes what this file exports by default'],
+      { file: 'quay.ts', others: { 'main.ts': "import './quay.js';\n" } },
+    ),
   ],
 });
 

@@ -2,7 +2,9 @@ import { defineRule } from '../../finders/rule.js';
 import type { ProjectHit } from '../../finders/finder.js';
 import { isRunByName, mentionedFiles, offeringFiles, openPackages, packageOf } from '../../facts/entries.js';
 import { isDeclared, type FileFacts } from '../../facts/facts.js';
-import { aliasTakersOf, stemOf, takersOf } from '../../facts/modules.js';
+import { familyOf } from '../../facts/family.js';
+import { aliasTakersOf, takersOf } from '../../facts/modules.js';
+import { stemOf } from '../../facts/paths.js';
 import type { ProjectFacts } from '../../facts/project.js';
 import { usageIn } from '../../facts/usage.js';
 import { hashOf } from '../../facts/word-hash.js';
@@ -14,7 +16,8 @@ import { freeNames } from '../../finders/options.js';
 export default defineRule({
   id: 'dead/file',
   title: 'Every file is used',
-  about: 'A file that nothing loads, runs or names is kept up to date for nobody, and those who find it take it for a part of the whole.',
+  about: 'A file that nothing loads, runs or names is kept up to date for nobody, and those who find it take it for a part '
+    + 'of the whole.',
   advice: 'Delete it; the version history keeps it. If something runs it from outside, list its path in the option free.',
   tags: ['leftover'],
   confidence: 'likely',
@@ -38,23 +41,26 @@ function findUnloaded(
 }
 
 function isRunFromOutside(file: FileFacts, project: ProjectFacts): boolean {
-  const { path, family } = file;
-  // Only what is included can be missed; the compiler is told of all other files of C.
-  if (family === 'c' && !/\.h\w*$/.test(path)) return true;
+  const { path } = file;
+  if (familyOf(file).isNamedByBuild?.(path) === true) return true;
   return isRunByName(path) || LOADED_BY_NAME.test(path) || file.is('program') || offeringFiles(project).has(path);
 }
 
-function isLoaded({ path, family }: FileFacts, project: ProjectFacts): boolean {
+function isLoaded(file: FileFacts, project: ProjectFacts): boolean {
+  const { path } = file;
   if (takersOf(project).has(path) || mentionedFiles(project).has(path)) return true;
   const stem = stemOf(path);
-  return family === 'script' && aliasTakersOf(project).has(stem === 'index' ? (path.split('/').at(-2) ?? stem) : stem);
+  return familyOf(file).isBuilt === true
+    && aliasTakersOf(project).has(stem === 'index' ? (path.split('/').at(-2) ?? stem) : stem);
 }
 
 function isUnsure(file: FileFacts, project: ProjectFacts): boolean {
   const { isMentioned, uses } = usageIn(project).of(hashOf(stemOf(file.path)), file.family);
-  if (isMentioned || (file.family === 'python' && uses > 0) || mayBeLoaded(file, project)) return true;
+  if (isMentioned || (familyOf(file).namesModules === true && uses > 0) || mayBeLoaded(file, project)) return true;
   // What declares nothing for others does something when it is run, by whomever.
-  if (file.family === 'script' && !file.declarations.some((declared) => isDeclared(declared, 'exported'))) return true;
+  if (familyOf(file).marksExports === true && !file.declarations.some((declared) => isDeclared(declared, 'exported'))) {
+    return true;
+  }
   const manifest = packageOf(project, file);
   return manifest !== null && !manifest.is('internal') && (!manifest.is('closed') || openPackages(project).has(manifest.path));
 }
@@ -63,9 +69,11 @@ function isUnsure(file: FileFacts, project: ProjectFacts): boolean {
  * Whether another file loads modules whose names it computes: in Python and C from anywhere, in JavaScript from its own
  * directory.
  */
-function mayBeLoaded({ path, family }: FileFacts, project: ProjectFacts): boolean {
+function mayBeLoaded(file: FileFacts, project: ProjectFacts): boolean {
+  const { path, family } = file;
+  const { loadsBelow } = familyOf(file);
   return loadersIn(project).some((loader) =>
-    loader.family === family && (family !== 'script' || path.startsWith(loader.path.slice(0, loader.path.lastIndexOf('/') + 1))));
+    loader.family === family && (loadsBelow !== true || path.startsWith(loader.path.slice(0, loader.path.lastIndexOf('/') + 1))));
 }
 
 const loadersIn = memoized((project: ProjectFacts) =>

@@ -1,5 +1,6 @@
 import { C_LIKE, type LanguageDefinition } from '../definition.js';
 import { ownFamily } from '../families.js';
+import { isDeclared } from '../../facts/facts.js';
 import { collectGo } from './facts.js';
 import { goValues } from './values.js';
 import { GO_RULES } from './rules.js';
@@ -17,7 +18,14 @@ export const GO: LanguageDefinition = {
   nameConventions: {
     variable: ['camel', 'pascal'], constant: ['camel', 'pascal'], function: ['camel', 'pascal'], type: ['camel', 'pascal'],
   },
-  family: ownFamily('go'),
+  family: ownFamily('go', {
+    sureness: (declared, file) => {
+      const isMethod = declared.kind === 'method';
+      if (isDeclared(declared, 'hidden')) return isMethod ? 'likely' : 'certain';
+      // A method may be one that an interface of another package asks for.
+      return /(?:^|\/)internal\//.test(file.path) && !isMethod ? 'likely' : 'possible';
+    },
+  }),
   grammar: {
     id: 'go',
     compiled: ['tree-sitter-go', 'tree-sitter-go.wasm'],

@@ -1,6 +1,8 @@
 import { SAMPLE } from '../../syntax/trusted-reading.js';
 import type { LanguageDefinition } from '../definition.js';
 import { ownFamily } from '../families.js';
+import { surenessInPackages } from '../../facts/how-sure.js';
+import { exactTarget, joined } from '../../facts/paths.js';
 import { bindPhp } from './bindings.js';
 import { collectPhp } from './facts.js';
 import { phpImports } from './imports.js';
@@ -16,7 +18,11 @@ export const PHP: LanguageDefinition = {
   inside: { languages: ['javascript', 'css'], as: 'elements-in-texts' },
   nameConventions: { variable: ['camel', 'snake'], constant: ['upper'], function: ['camel', 'snake'], type: ['pascal'] },
   // PHP Manual, "Functions" and "Classes": their names are the same in capitals and in small letters.
-  family: ownFamily('php', true),
+  family: ownFamily('php', {
+    target: (project, { path }, { module }) => exactTarget(project, joined(path, module)),
+    manifests: ['composer.json'],
+    sureness: surenessInPackages,
+  }, true),
   grammar: {
     id: 'php',
     compiled: ['tree-sitter-php', 'tree-sitter-php.wasm'],

@@ -1,5 +1,8 @@
 import { HASH, type LanguageDefinition } from '../definition.js';
 import { ownFamily } from '../families.js';
+import { isDeclared } from '../../facts/facts.js';
+import { surenessInPackages } from '../../facts/how-sure.js';
+import { pythonTarget } from './modules.js';
 import { bindPython } from './bindings.js';
 import { earlyErrorsInPython } from './early-errors.js';
 import { collectPython } from './facts.js';
@@ -19,7 +22,18 @@ export const PYTHON: LanguageDefinition = {
   indentMatters: true,
   // PEP 8, "Naming Conventions".
   nameConventions: { variable: ['snake', 'upper'], constant: ['upper'], function: ['snake'], type: ['pascal'] },
-  family: ownFamily('python'),
+  family: ownFamily('python', {
+    target: pythonTarget,
+    moduleName: (path) => path.replace(/(?:\/__init__)?\.pyi?$/, ''),
+    packageFile: '__init__.py',
+    manifests: ['pyproject.toml', 'setup.py', 'setup.cfg'],
+    runsOnImport: true,
+    namesModules: true,
+    sureness: (declared, file, project) =>
+      (isDeclared(declared, 'hidden') && declared.kind !== 'method' && !file.is('open')
+        ? 'certain'
+        : surenessInPackages(declared, file, project)),
+  }),
   grammar: {
     id: 'python',
     compiled: ['tree-sitter-python', 'tree-sitter-python.wasm'],

@@ -12,7 +12,7 @@ export const SHELL: LanguageDefinition = {
   otherNames: 'bash zsh',
   comments: HASH,
   nameConventions: { variable: ['snake', 'upper'], constant: ['upper'], function: ['snake', 'kebab'], type: ['pascal'] },
-  family: ownFamily('shell'),
+  family: ownFamily('shell', { sureness: () => 'likely' }),
   grammar: {
     id: 'bash',
     compiled: ['tree-sitter-bash', 'tree-sitter-bash.wasm'],
