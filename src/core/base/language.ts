@@ -52,6 +52,10 @@ export interface Language {
   readonly indentMatters: boolean;
   /** Whether it is written for people to read, and has code only where it says so. */
   readonly isProse: boolean;
+  /** What shows in a file that line ends at its end count; null if they never do. */
+  readonly keepsLineEnds: RegExp | null;
+  /** What a byte-order mark at the beginning of a file does: it is printed, or says how the file is encoded. */
+  readonly byteOrderMark: 'printed' | 'encoding' | null;
   /** The languages of scripts and styles that its files may contain. */
   readonly inside: readonly LanguageId[];
   /** How they stand in them; null if there are none. */

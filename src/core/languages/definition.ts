@@ -21,6 +21,12 @@ interface Recognition {
   readonly needsTabs?: boolean;
   /** Whether indentation says something that no other sign does; it does not by default. */
   readonly indentMatters?: boolean;
+  /** What shows in a file that line ends at its end count; absent if they never do. */
+  readonly keepsLineEnds?: RegExp;
+  /**
+   * What a byte-order mark at the beginning of a file does: it is printed, or says how the file is encoded; nothing by default.
+   */
+  readonly byteOrderMark?: 'printed' | 'encoding';
   /** Whether it is written for people to read, and has code only where it says so; it is not by default. */
   readonly isProse?: boolean;
   /**

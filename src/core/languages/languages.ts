@@ -72,11 +72,12 @@ export const LANGUAGE_RULES: Readonly<Record<LanguageId, LanguageRules>> = Objec
 function languageOf(definition: LanguageDefinition): Language {
   const {
     id, endings, fileNames = '', interpreters = '', otherNames = '', comments, needsTabs = false, indentMatters = false,
-    isProse = false, inside, nameConventions = null, family = null,
+    isProse = false, keepsLineEnds = null, byteOrderMark = null, inside, nameConventions = null, family = null,
   } = definition;
   return {
     id, endings: words(endings), names: words(fileNames), interpreters: words(interpreters), otherNames: words(otherNames),
-    grammar: grammarIds(definition), comments, needsTabs, indentMatters, isProse, nameConventions, family,
+    grammar: grammarIds(definition), comments, needsTabs, indentMatters, isProse, keepsLineEnds, byteOrderMark, nameConventions,
+    family,
     inside: inside?.languages === 'all' ? ALL.filter(isCode).map((other) => other.id) : inside?.languages ?? [],
     insideAs: inside?.as ?? null,
   };

@@ -21,13 +21,15 @@ export const OTHER_LANGUAGES: readonly TextLanguage[] = [
 
 /** The same for languages of systems. */
 export const OTHER_SHELLS: readonly TextLanguage[] = [
-  textOnly('powershell', '.ps1 .psm1', { line: ['#'], block: [['<#', '#>']] }, { interpreters: 'pwsh' }),
-  textOnly('batch', '.bat .cmd', { line: ['REM ', 'rem ', '::'], block: [] }),
+  textOnly('powershell', '.ps1 .psm1', { line: ['#'], block: [['<#', '#>']] }, {
+    interpreters: 'pwsh', byteOrderMark: 'encoding',
+  }),
+  textOnly('batch', '.bat .cmd', { line: ['REM ', 'rem ', '::'], block: [] }, { byteOrderMark: 'encoding' }),
 ];
 
 export const XML: TextLanguage = textOnly('xml', '.xml .xsd .xsl .svg', MARKUP);
 
-export const PROSE: TextLanguage = textOnly('text', '.txt .rst .adoc', NO_COMMENTS, { isProse: true });
+export const PROSE: TextLanguage = textOnly('text', '.txt .rst .adoc', NO_COMMENTS, { isProse: true, byteOrderMark: 'encoding' });
 
 export const OTHER_STYLES: readonly TextLanguage[] = [textOnly('scss', '.scss', C_LIKE), textOnly('less', '.less', C_LIKE)];
 
@@ -36,8 +38,10 @@ export const JSON5: TextLanguage = textOnly('json5', '.json5 .jsonc', C_LIKE);
 /** Settings, tables, schemas, and what builds programs. */
 export const OTHER_DATA: readonly TextLanguage[] = [
   textOnly('toml', '.toml', HASH),
-  textOnly('ini', '.ini .cfg .conf .properties', { line: ['#', ';'], block: [] }, { fileNames: '.editorconfig' }),
-  textOnly('csv', '.csv .tsv', NO_COMMENTS, { needsTabs: true }),
+  textOnly('ini', '.ini .cfg .conf .properties', { line: ['#', ';'], block: [] }, {
+    fileNames: '.editorconfig', byteOrderMark: 'encoding',
+  }),
+  textOnly('csv', '.csv .tsv', NO_COMMENTS, { needsTabs: true, byteOrderMark: 'encoding' }),
   textOnly('graphql', '.graphql .gql', HASH),
   textOnly('protobuf', '.proto', C_LIKE),
   textOnly('terraform', '.tf .tfvars', { line: ['#', '//'], block: [['/*', '*/']] }),

@@ -2,6 +2,7 @@ import type { Tree } from 'web-tree-sitter';
 import type { GrammarId } from '../base/language.js';
 import type { Bindings } from './bindings/scope.js';
 import type { DeclaredName } from './declared-name.js';
+import type { ImportPlaces } from './import-places.js';
 import type { EarlyError } from './early-error.js';
 import type { Misreading } from './misreading.js';
 import type { SyntaxNode, SyntaxTree } from './node.js';
@@ -50,6 +51,13 @@ export interface LanguageSyntax {
    * gets the tree and its text.
    */
   readonly solid?: (tree: SyntaxTree, text: string) => 'everything' | readonly { readonly start: number; readonly end: number }[];
+  /** Whether a text is a remark for readers, as a docstring is; absent if only comments are. */
+  readonly isRemark?: (text: SyntaxNode) => boolean;
+  /**
+   * Whether a text would mean something else in other quotation marks; absent if none would.
+   * @property content what is in them.
+   */
+  readonly needsItsMarks?: (text: SyntaxNode, content: string) => boolean;
   /** Whether a file is a page, whose texts are for people; it is not by default. */
   readonly isPage?: boolean;
   /** Whether a number and its text are different keys of a mapping; they are the same by default. */
@@ -62,6 +70,11 @@ export interface LanguageSyntax {
   readonly isOfOther?: RegExp;
   /** What a file imports. */
   readonly imports: (tree: SyntaxTree) => readonly Import[];
+  /**
+   * Where an import leads; absent if it leads somewhere only as a path from the file.
+   * @property own the steps to the directory of the file.
+   */
+  readonly placesOf?: (module: string, own: readonly string[]) => ImportPlaces;
   /** Calls after which nothing runs, by their callee, and the names to look for without their objects; null if it has none. */
   readonly leaving: { readonly callee: RegExp; readonly names: readonly string[] } | null;
   /** Whether a call by itself is a statement, and not only a part of one. */

@@ -2,7 +2,7 @@ import { defineRule } from '../../finders/rule.js';
 import type { Hit } from '../../finders/finder.js';
 import type { Comment } from '../../syntax/comments.js';
 import { allComments } from '../../syntax/embedded-comments.js';
-import { standsAlone } from '../../syntax/texts.js';
+import { syntaxOf } from '../../syntax/language-syntax.js';
 import type { Source } from '../../syntax/source.js';
 import { bad, good } from '../../finders/examples.js';
 import { textPattern } from '../../finders/name-patterns.js';
@@ -31,11 +31,12 @@ export default defineRule({
   ],
 });
 
-/** Comments, those of languages inside others, and Python's docstrings. */
+/** Comments, those of languages inside others, and texts that are remarks. */
 function remarksIn(source: Source): readonly Pick<Comment, 'start' | 'end'>[] {
   const comments = allComments(source);
-  if (source.tree?.grammar !== 'python') return comments;
-  const strings = source.tree.ofType('string').filter(standsAlone);
+  const isRemark = source.tree === null ? undefined : syntaxOf(source.tree).isRemark;
+  if (source.tree === null || isRemark === undefined) return comments;
+  const strings = source.tree.ofType('string').filter(isRemark);
   return strings.length === 0 ? comments : [...comments, ...strings].sort((a, b) => a.start - b.start);
 }
 

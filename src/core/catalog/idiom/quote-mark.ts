@@ -3,7 +3,7 @@ import type { Hit } from '../../finders/finder.js';
 import type { Repair } from '../../model/repair.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { isFilled, standsAlone } from '../../syntax/texts.js';
+import { syntaxOf } from '../../syntax/language-syntax.js';
 import { byTree, hitAt, hitsOf, NO_HITS, shared } from '../../finders/hits.js';
 import { choice } from '../../finders/options.js';
 
@@ -26,26 +26,22 @@ export default defineRule({
 /** A string in each kind of quote marks, with Python's prefixes. */
 const WRITTEN = { "'": /^([A-Za-z]*)'([^]*)'$/, '"': /^([A-Za-z]*)"([^]*)"$/ } as const;
 
-function findMarks({ tree, grammar, text: { text } }: ParsedSource, { style }: { readonly style: 'single' | 'double' }): Hit[] {
+function findMarks({ tree, text: { text } }: ParsedSource, { style }: { readonly style: 'single' | 'double' }): Hit[] {
   const wanted = MARKS[style];
   const other = style === 'single' ? MARKS.double : MARKS.single;
   const mark = other.charCodeAt(0);
+  const { needsItsMarks } = syntaxOf(tree);
   return hitsOf(tree.ofTypes(QUOTED), (node): readonly Hit[] => {
     if (text.charCodeAt(node.end - 1) !== mark) return NO_HITS;
     const parsed = WRITTEN[other].exec(node.text);
     if (parsed === null || node.parent?.type === 'jsx_attribute') return [];
     const [, prefix = '', content = ''] = parsed;
-    // Python docstrings have three marks; a string inside an f-string may need the other mark.
-    if (content.startsWith(other)
-        || (grammar === 'python' && (isFilled(node) || standsAlone(node) || node.closest(IN_TEXT) !== null))) return [];
-    if (content.includes(wanted) || (grammar === 'php' && /[\\$]/.test(content))) return [];
+    if (content.startsWith(other) || content.includes(wanted) || needsItsMarks?.(node, content) === true) return [];
     return [hitAt(node, `this string is in ${style === 'single' ? 'double' : 'single'} quotation marks`, repair(
       node, prefix, content, wanted, other,
     ))];
   });
 }
-
-const IN_TEXT = new Set(['interpolation']);
 
 /** A mark that was escaped no longer needs it. */
 function repair(node: SyntaxNode, prefix: string, content: string, wanted: string, other: string): Repair {

@@ -5,7 +5,7 @@ import { bad, good } from '../../finders/examples.js';
 import { nameTest } from '../../finders/name-patterns.js';
 import { freeNames } from '../../finders/options.js';
 import { allComments } from '../../syntax/embedded-comments.js';
-import { standsAlone } from '../../syntax/texts.js';
+import { syntaxOf } from '../../syntax/language-syntax.js';
 
 /**
  * Identifiers of formats are addresses that nobody opens; requests to loopback and reserved names (RFC 2606, RFC 6761) never
@@ -67,10 +67,9 @@ function* findPlain(source: Source, { free }: { readonly free: readonly string[]
 
 /** Tests, for offsets in text order, whether one is in a comment or in documentation: addresses there are for readers. */
 function referenceTest(source: Source): (offset: number) => boolean {
-  const stretches = [
-    ...allComments(source),
-    ...(source.tree?.grammar === 'python' ? source.tree.ofType('string').filter(standsAlone) : []),
-  ];
+  const isRemark = source.tree === null ? undefined : syntaxOf(source.tree).isRemark;
+  const remarks = isRemark === undefined ? [] : source.tree?.ofType('string').filter(isRemark) ?? [];
+  const stretches = [...allComments(source), ...remarks];
   stretches.sort((a, b) => a.start - b.start);
   let next = 0;
   return (offset) => {

@@ -21,18 +21,10 @@ export default defineRule({
   ],
 });
 
-/**
- * Without the mark, these have another encoding unless something else names it: HTML Standard, section 13.2.3.2; CSS Syntax Level
- * 3, section 3.2.
- */
-const ENCODED_BY_MARK: ReadonlySet<string> = new Set(
-  ['html', 'css', 'markdown', 'text', 'csv', 'powershell', 'batch', 'sql', 'ini'],
-);
-
 function findByteOrderMark({ text: { hasByteOrderMark, language, text } }: Source): Hit[] {
   if (!hasByteOrderMark) return [];
-  // PHP prints what is before its tag.
-  const mayMatter = language.id === 'php' || (ENCODED_BY_MARK.has(language.id) && !/^[\0-\x7f]*$/.test(text));
+  const mayMatter = language.byteOrderMark === 'printed'
+    || (language.byteOrderMark === 'encoding' && !/^[\0-\x7f]*$/.test(text));
   return [{
     start: 0,
     end: 0,

@@ -29,8 +29,7 @@ function* findFinalNewline(source: Source): Iterable<Hit> {
   const { text, starts, ends, language } = source.text;
   if (text === '') return;
   const end = text.length;
-  // A YAML scalar that keeps its final line ends (|+ or >+) would change.
-  const isFree = language.id !== 'yaml' || !/[|>]\d?\+/.test(text);
+  const isFree = language.keepsLineEnds?.test(text) !== true;
   if (!/[\r\n]/.test(text.slice(-1))) {
     yield {
       start: end,

@@ -1,3 +1,4 @@
+import { includesIn, placesOfInclude } from './includes.js';
 import type { NameConventions } from '../../base/language.js';
 import { C_LIKE, type GrammarDefinition, type LanguageDefinition } from '../definition.js';
 import { C_FAMILY } from '../families.js';
@@ -16,7 +17,8 @@ export const CPP_GRAMMAR: GrammarDefinition = {
     misreadings: CPP_MISREADINGS,
     bind: bindCpp,
     values: cppValues,
-    imports: () => [],
+    imports: includesIn,
+    placesOf: placesOfInclude,
     leaving: {
       callee: /^(?:std::|::)?(?:exit|_Exit|quick_exit|abort|terminate)$/,
       names: ['exit', '_Exit', 'quick_exit', 'abort', 'terminate'],

@@ -8,6 +8,7 @@ export const CSS: LanguageDefinition = {
   id: 'css',
   endings: '.css',
   comments: { line: [], block: [['/*', '*/']] },
+  byteOrderMark: 'encoding',
   nameConventions: { variable: ['kebab'], constant: ['kebab'], function: ['kebab'], type: ['kebab'] },
   family: null,
   grammar: {

@@ -8,6 +8,7 @@ export const HTML: LanguageDefinition = {
   comments: MARKUP,
   inside: { languages: ['javascript', 'css', 'json'], as: 'elements' },
   needsWhole: true,
+  byteOrderMark: 'encoding',
   nameConventions: null,
   family: SCRIPT_FAMILY,
   grammar: {

@@ -1,3 +1,4 @@
+import { stepsAround, type ImportPlaces } from '../../syntax/import-places.js';
 import type { Import } from '../../syntax/language-syntax.js';
 import type { SyntaxTree } from '../../syntax/node.js';
 
@@ -7,4 +8,9 @@ export function javaImports(tree: SyntaxTree): Import[] {
     const node = statement.childOfType('scoped_identifier', 'identifier');
     return node === null ? [] : [{ module: node.text, node }];
   });
+}
+
+/** Where the sources of Java and Kotlin begin, nobody says. */
+export function placesOfPackage(module: string, own: readonly string[]): ImportPlaces {
+  return { certain: [], likely: stepsAround(own, module.split('.')) };
 }

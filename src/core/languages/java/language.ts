@@ -3,7 +3,7 @@ import { C_LIKE, type LanguageDefinition } from '../definition.js';
 import { JAVA_FAMILY } from '../families.js';
 import { bindJava } from './bindings.js';
 import { collectJava } from './facts.js';
-import { javaImports } from './imports.js';
+import { javaImports, placesOfPackage } from './imports.js';
 import { javaValues } from './values.js';
 import { JAVA_RULES } from './rules.js';
 
@@ -24,6 +24,7 @@ export const JAVA: LanguageDefinition = {
       bind: bindJava,
       values: javaValues,
       imports: javaImports,
+      placesOf: placesOfPackage,
       leaving: { callee: /^System\.exit$/, names: ['exit'] },
       knowsUndeclared: true,
       // JLS, chapter 14.

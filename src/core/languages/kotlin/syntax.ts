@@ -1,3 +1,4 @@
+import { placesOfPackage } from '../java/imports.js';
 import { bindPlainly, type PlainBinding } from '../../syntax/bindings/plain.js';
 import type { Binding, BindingKind, Scope } from '../../syntax/bindings/scope.js';
 import { boundValues } from '../../syntax/bindings/bound-values.js';
@@ -118,6 +119,7 @@ export const KOTLIN_SYNTAX: LanguageSyntax = {
   // Kotlin has a name for what is not needed.
   isUnneeded: (caught) => caught.childOfType('identifier')?.text === '_',
   imports: importsIn,
+  placesOf: placesOfPackage,
   leaving: {
     callee: /^(?:exitProcess|(?:kotlin\.)?TODO|(?:java\.lang\.)?System\.exit)$/, names: ['exitProcess', 'TODO', 'exit'],
   },

@@ -14,6 +14,8 @@ export const PHP: LanguageDefinition = {
   id: 'php',
   endings: '.php .phtml',
   interpreters: 'php',
+  // PHP prints what is before its tag.
+  byteOrderMark: 'printed',
   comments: { line: ['//', '#'], block: [['/*', '*/']] },
   inside: { languages: ['javascript', 'css'], as: 'elements-in-texts' },
   nameConventions: { variable: ['camel', 'snake'], constant: ['upper'], function: ['camel', 'snake'], type: ['pascal'] },
@@ -34,6 +36,7 @@ export const PHP: LanguageDefinition = {
       imports: phpImports,
       leaving: { callee: /^(?:die|exit)$/i, names: ['die', 'exit'] },
       knowsUndeclared: true,
+      needsItsMarks: (_, content) => /[\\$]/.test(content),
       // PHP Manual, "Booleans" and "Constants": these words are what they are in any case.
       truth: { names: null },
       // Text outside PHP's tags is printed as it is, including anything added before or after it.

@@ -1,3 +1,4 @@
+import { stepsAround, type ImportPlaces } from '../../syntax/import-places.js';
 import type { Import } from '../../syntax/language-syntax.js';
 import type { SyntaxTree } from '../../syntax/node.js';
 
@@ -11,4 +12,13 @@ export function pythonImports(tree: SyntaxTree): Import[] {
       : [statement.child('module_name')];
     return modules.flatMap((node) => (node === null ? [] : [{ module: node.text, node }]));
   });
+}
+
+/** Python looks for a module in any directory of its path; those around the file are likely. */
+export function pythonPlaces(module: string, own: readonly string[]): ImportPlaces {
+  const [, dots = '', rest = ''] = /^(\.*)(.*)$/.exec(module) ?? [];
+  const steps = rest === '' ? [] : rest.split('.');
+  if (dots === '') return { certain: [], likely: stepsAround(own, steps) };
+  const up = own.length - (dots.length - 1);
+  return { certain: up < 0 ? [] : [[...own.slice(0, up), ...steps]], likely: [] };
 }

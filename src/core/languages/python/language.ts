@@ -3,16 +3,19 @@ import { ownFamily } from '../families.js';
 import { isDeclared } from '../../facts/facts.js';
 import { surenessInPackages } from '../../facts/how-sure.js';
 import { pythonTarget } from './modules.js';
+import { isFilled, standsAlone } from '../../syntax/texts.js';
 import { bindPython } from './bindings.js';
 import { earlyErrorsInPython } from './early-errors.js';
 import { collectPython } from './facts.js';
-import { pythonImports } from './imports.js';
+import { pythonImports, pythonPlaces } from './imports.js';
 import { pythonValues } from './values.js';
 import { PYTHON_RULES } from './rules.js';
 
 /** Methods that Python's library calls by these names: `unittest.TestCase`, `ast.NodeVisitor`, `http.server`, `logging`. */
 // elvar waive text/line-width because a pattern is one literal
 const CALLED_BY_LIBRARY = /^(?:(?:async)?(?:setUp|tearDown)(?:Class|Module)?|asyncSetUp|asyncTearDown|setUpTestData|addCleanup|maxDiff|assert[A-Z]\w*|runTest|countTestCases|shortDescription|defaultTestResult|(?:visit|generic|leave|depart)_\w+|do_[A-Z]+|formatTime|formatException|formatStack|makeRecord|findCaller|createLock|handleError)$/;
+
+const IN_TEXT = new Set(['interpolation']);
 
 export const PYTHON: LanguageDefinition = {
   id: 'python',
@@ -43,6 +46,7 @@ export const PYTHON: LanguageDefinition = {
       bind: bindPython,
       values: pythonValues,
       imports: pythonImports,
+      placesOf: pythonPlaces,
       leaving: { callee: /^(?:sys\.exit|os\._exit|os\.abort|exit|quit)$/, names: ['exit', '_exit', 'abort', 'quit'] },
       earlyErrors: earlyErrorsInPython,
       isPrescribed: (name) => CALLED_BY_LIBRARY.test(name),
@@ -50,6 +54,9 @@ export const PYTHON: LanguageDefinition = {
       truth: { names: /^(?:null|undefined|true|false|NULL|TRUE|FALSE)$/ },
       closing: /^(?:async )?with (?:open\(|[\w.]*lock\b)/i,
       keysHaveTypes: true,
+      isRemark: standsAlone,
+      // Docstrings have three marks; a string inside an f-string may need the other mark.
+      needsItsMarks: (text) => isFilled(text) || standsAlone(text) || text.closest(IN_TEXT) !== null,
     },
     facts: collectPython,
   },

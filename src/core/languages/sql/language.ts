@@ -11,6 +11,7 @@ export const SQL: LanguageDefinition = {
   endings: '.sql .pgsql .plsql .ddl .dml',
   otherNames: 'plpgsql postgresql mysql sqlite',
   comments: { line: ['--'], block: [['/*', '*/']] },
+  byteOrderMark: 'encoding',
   nameConventions: SQL_NAMES,
   grammar: null,
   rules: SQL_RULES,
