@@ -1,6 +1,7 @@
 import { isComment, type SyntaxNode } from '../syntax/node.js';
 import type { ParsedSource } from '../syntax/source.js';
-import type { Hit } from './finder.js';
+import type { Hit, TreeFinder } from './finder.js';
+import { byTree } from './hits.js';
 
 /** How lists end. */
 export interface LastCommaOptions {
@@ -11,7 +12,11 @@ export interface LastCommaOptions {
  * Finds lists whose end is not as agreed.
  * @param lists the node types of lists in which a comma may follow the last item without any meaning, in a language.
  */
-export function* lastCommas(
+export function endsOfLists(lists: readonly string[]): TreeFinder<LastCommaOptions> {
+  return byTree((source, options: LastCommaOptions) => lastCommas(source, lists, options), lists);
+}
+
+function* lastCommas(
   { tree, text: { text } }: ParsedSource, lists: readonly string[], { style }: LastCommaOptions,
 ): Iterable<Hit> {
   for (const node of tree.ofTypes(lists)) {

@@ -74,9 +74,7 @@ export function defineRule<const Options extends OptionDeclarations>(declaration
   if (concern === undefined) throw new Error(`rule id ${declaration.id} is not concern/name`);
   const { find, examples = [] } = declaration;
   for (const language of 'languages' in find ? Object.keys(find.languages) : [undefined]) {
-    // C is parsed with the grammar of C++, and rules treat it the same way.
-    const read = language === 'c' ? 'cpp' : language;
-    if (examplesMissing(examples, read)) {
+    if (examplesMissing(examples, language)) {
       throw new Error(`rule ${declaration.id} needs a good and a bad example${language ? ` in ${language}` : ''}`);
     }
   }

@@ -1,7 +1,7 @@
 import { byCalls } from '../../finders/found-calls.js';
 import { byTree, eachNode, hitAt } from '../../finders/hits.js';
 import { writerFor, type LanguageRules } from '../../finders/language-rules.js';
-import { lastCommas, type LastCommaOptions } from '../../finders/last-commas.js';
+import { endsOfLists } from '../../finders/last-commas.js';
 import type { FreeNames } from '../../finders/options.js';
 import { unusedMembers } from '../../finders/private-members.js';
 import { undescribed } from '../../finders/undescribed.js';
@@ -183,8 +183,7 @@ export const CSHARP_RULES: LanguageRules = {
     bad('class Quay {\n  int low     = 1;\n  int highest = 2;\n}\n', '2:10-16 5 spaces before this =', { repaired: 'class Quay {\n  int low = 1;\n  int highest = 2;\n}\n' }),
   ),
   'idiom/last-comma': by(
-    byTree((source, options: LastCommaOptions) =>
-      lastCommas(source, ['initializer_expression', 'enum_member_declaration_list'], options)),
+    endsOfLists(['initializer_expression', 'enum_member_declaration_list']),
     good('enum Tide {\n  Low,\n  High,\n}\n'),
     bad('enum Tide {\n  Low,\n  High\n}\nclass Quay { int[] a = { 1, 2, }; }\n', ['3:7-7 a comma is missing after the last item', '5:30-31 a comma after the last item'], { repaired: 'enum Tide {\n  Low,\n  High,\n}\nclass Quay { int[] a = { 1, 2 }; }\n' }),
   ),

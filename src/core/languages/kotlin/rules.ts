@@ -1,7 +1,7 @@
 import { byCalls } from '../../finders/found-calls.js';
 import { byTree, eachNode, hitAt } from '../../finders/hits.js';
 import { writerFor, type LanguageRules } from '../../finders/language-rules.js';
-import { lastCommas, type LastCommaOptions } from '../../finders/last-commas.js';
+import { endsOfLists } from '../../finders/last-commas.js';
 import type { FreeNames } from '../../finders/options.js';
 import { unusedMembers } from '../../finders/private-members.js';
 import { undescribed } from '../../finders/undescribed.js';
@@ -167,8 +167,7 @@ export const KOTLIN_RULES: LanguageRules = {
     bad('val low     = 1\nval highest = 2\n', '1:8-14 5 spaces before this =', { repaired: 'val low = 1\nval highest = 2\n' }),
   ),
   'idiom/last-comma': by(
-    byTree((source, options: LastCommaOptions) =>
-      lastCommas(source, ['value_arguments', 'function_value_parameters', 'class_parameters'], options)),
+    endsOfLists(['value_arguments', 'function_value_parameters', 'class_parameters']),
     good('class Quay(\n  val low: Int,\n)\nval a = sail(1, 2)\n'),
     bad('class Quay(\n  val low: Int\n)\nval a = sail(1, 2,)\n', ['2:15-15 a comma is missing after the last item', '4:18-19 a comma after the last item'], { repaired: 'class Quay(\n  val low: Int,\n)\nval a = sail(1, 2)\n' }),
   ),

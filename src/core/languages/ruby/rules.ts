@@ -1,7 +1,7 @@
 import { byCalls } from '../../finders/found-calls.js';
 import { byTree, eachNode, hitAt, hitsOf, NO_HITS } from '../../finders/hits.js';
 import { writerFor, type LanguageRules } from '../../finders/language-rules.js';
-import { lastCommas, type LastCommaOptions } from '../../finders/last-commas.js';
+import { endsOfLists } from '../../finders/last-commas.js';
 import { undescribed } from '../../finders/undescribed.js';
 import { argumentsOf, objectOf } from '../../syntax/calls.js';
 import { isComment, type SyntaxNode } from '../../syntax/node.js';
@@ -147,7 +147,7 @@ export const RUBY_RULES: LanguageRules = {
     bad('low     = 1\nhighest = 2\n', '1:4-10 5 spaces before this =', { repaired: 'low = 1\nhighest = 2\n' }),
   ),
   'idiom/last-comma': by(
-    byTree((source, options: LastCommaOptions) => lastCommas(source, ['array', 'hash'], options)),
+    endsOfLists(['array', 'hash']),
     good('a = [\n  1,\n  2,\n]\nb = { low: 1 }\n'),
     bad('a = [\n  1,\n  2\n]\nb = { low: 1, }\n', ['3:4-4 a comma is missing after the last item', '5:13-14 a comma after the last item'], { repaired: 'a = [\n  1,\n  2,\n]\nb = { low: 1 }\n' }),
   ),

@@ -1,7 +1,7 @@
 import { byCalls } from '../../finders/found-calls.js';
-import { byTree, eachNode, hitAt } from '../../finders/hits.js';
+import { eachNode, hitAt } from '../../finders/hits.js';
 import { writerFor, type LanguageRules } from '../../finders/language-rules.js';
-import { lastCommas, type LastCommaOptions } from '../../finders/last-commas.js';
+import { endsOfLists } from '../../finders/last-commas.js';
 import { undescribed } from '../../finders/undescribed.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 
@@ -145,15 +145,10 @@ export const RUST_RULES: LanguageRules = {
     bad('fn moor() {\n    let low     = 1;\n    let highest = 2;\n}\n', '2:12-18 5 spaces before this =', { repaired: 'fn moor() {\n    let low = 1;\n    let highest = 2;\n}\n' }),
   ),
   'idiom/last-comma': by(
-    byTree((source, options: LastCommaOptions) =>
-      lastCommas(
-        source,
-        [
+    endsOfLists([
           'arguments', 'parameters', 'array_expression', 'field_initializer_list', 'field_declaration_list', 'enum_variant_list',
           'use_list',
-        ],
-        options,
-      )),
+        ]),
     good('struct Quay {\n    low: u8,\n}\nfn moor() { sail(1, 2); Quay { low: 1, ..quay } }\n'),
     bad('struct Quay {\n    low: u8\n}\nfn moor() { sail(1, 2,); }\n', ['2:12-12 a comma is missing after the last item', '4:22-23 a comma after the last item'], { repaired: 'struct Quay {\n    low: u8,\n}\nfn moor() { sail(1, 2); }\n' }),
   ),

@@ -1,6 +1,7 @@
+import { endsOfLists } from '../../../finders/last-commas.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
 
-const { as, bad, good } = writerFor('cpp');
+const { as, bad, by, good } = writerFor('cpp');
 
 /** What `idiom/*` finds. */
 export const IDIOM_RULES: LanguageRules = {
@@ -13,7 +14,8 @@ export const IDIOM_RULES: LanguageRules = {
     good('void moor() { log << tide; }\n'),
     bad('void moor() { std::cout << tide << low; }\n', '1:15 std::cout bypasses the log'),
   ),
-  'idiom/last-comma': as(
+  'idiom/last-comma': by(
+    endsOfLists(['initializer_list', 'enumerator_list']),
     good('enum Berth {\n  A,\n};\nint a[] = { 1, 2 };\nint b[] = {\n  TIDES\n};\n'),
     bad('enum Berth {\n  A,\n  B\n};\n', '3:4-4 a comma is missing after the last item', { repaired: 'enum Berth {\n  A,\n  B,\n};\n' }),
   ),

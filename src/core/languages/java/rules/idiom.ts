@@ -1,3 +1,4 @@
+import { endsOfLists } from '../../../finders/last-commas.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
 
 const { as, bad, by, good } = writerFor('java');
@@ -17,7 +18,8 @@ export const IDIOM_RULES: LanguageRules = {
     good('final class Quay {}\nabstract class Place {}\nenum Tide { LOW }\n'),
     bad('public class Quay {}\nclass Pier {}\n', ['1:14-18 Quay is neither final nor abstract', '2:7-11 Pier is neither final nor abstract'], { repaired: 'public final class Quay {}\nfinal class Pier {}\n' }),
   ),
-  'idiom/last-comma': as(
+  'idiom/last-comma': by(
+    endsOfLists(['array_initializer']),
     good('class Quay { int[] a = {\n  1,\n}; }\n'),
     bad('class Quay { int[] a = { 1, 2, }; }\n', '1:30-31 a comma after the last item', { repaired: 'class Quay { int[] a = { 1, 2 }; }\n' }),
   ),

@@ -1,6 +1,8 @@
+import { endsOfLists } from '../../../finders/last-commas.js';
+import { SCRIPT_LISTS } from '../lists.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
 
-const { as, bad, good } = writerFor('javascript');
+const { as, bad, by, good } = writerFor('javascript');
 
 /** What `idiom/*` finds. */
 export const IDIOM_RULES: LanguageRules = {
@@ -15,7 +17,8 @@ export const IDIOM_RULES: LanguageRules = {
     bad('window.console.log(tide);\nconsole?.log(tide);\ntides.forEach(console.log);\n', ['1:1 console.log bypasses the log', '2:1 console.log bypasses the log', '3:15 console.log bypasses the log']),
     bad('alert(tide);\nconsole.log(tide);\n', '1:1 alert bypasses the log', { options: { calls: ['alert'] } }),
   ),
-  'idiom/last-comma': as(
+  'idiom/last-comma': by(
+    endsOfLists(SCRIPT_LISTS),
     good('const tides = [\n  1,\n  2,\n];\nsail({ a, b });\nfunction moor(\n  a,\n  ...b\n) {}\nconst [c, , d] = [1, , 2];\n'),
     bad('const tides = [\n  1,\n  2\n];\nsail(a, b,);\n', ['3:4-4 a comma is missing after the last item', '5:10-11 a comma after the last item'], { repaired: 'const tides = [\n  1,\n  2,\n];\nsail(a, b);\n' }),
     bad('const tides = {\n  low, // of spring\n  high, // of neap\n};\n', '3:7 a comma after the last item', { options: { style: 'none' }, repaired: 'const tides = {\n  low, // of spring\n  high // of neap\n};\n' }),

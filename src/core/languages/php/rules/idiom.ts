@@ -1,6 +1,7 @@
+import { endsOfLists } from '../../../finders/last-commas.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
 
-const { as, bad, good } = writerFor('php');
+const { as, bad, by, good } = writerFor('php');
 
 /** What `idiom/*` finds. */
 export const IDIOM_RULES: LanguageRules = {
@@ -17,7 +18,9 @@ export const IDIOM_RULES: LanguageRules = {
     good('<?php class Quay {}\n', { file: 'Quay.php', others: { 'Pier.php': '<?php final class Pier extends quay {}\n' } }),
     bad('<?php class Quay {}\n', '1:13-17 Quay is neither final nor abstract', { repaired: '<?php final class Quay {}\n' }),
   ),
-  'idiom/last-comma': as(
+  'idiom/last-comma': by(
+    // Before version 8, PHP takes none after the last parameter.
+    endsOfLists(['array_creation_expression']),
     good('<?php $a = [\n  1,\n];\nsail(\n  $a\n);\n[$b, ] = $a;\n'),
     bad('<?php $a = [\n  1,\n  2\n];\n$b = array(1, 2,);\n', ['3:4-4 a comma is missing after the last item', '5:16-17 a comma after the last item'], { repaired: '<?php $a = [\n  1,\n  2,\n];\n$b = array(1, 2);\n' }),
   ),

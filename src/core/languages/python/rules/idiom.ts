@@ -1,3 +1,4 @@
+import { endsOfLists } from '../../../finders/last-commas.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
 
 const { as, bad, by, good } = writerFor('python');
@@ -8,7 +9,8 @@ export const IDIOM_RULES: LanguageRules = {
     good('log.info(tide)\nprinter(tide)\nprint(tide, file=sys.stderr)\n'),
     bad('if tide:\n    print(tide)\n', '2:5-16 print bypasses the log'),
   ),
-  'idiom/last-comma': as(
+  'idiom/last-comma': by(
+    endsOfLists(['list', 'tuple', 'dictionary', 'set', 'argument_list', 'parameters', 'import_from_statement']),
     good('low = (1,)\ntides = [\n    1,\n    2,\n]\nsail(\n    x for x in tides\n)\ndef moor(a, /, *, b): pass\n'),
     bad('tides = [\n    1,\n    2\n]\nsail(a, b,)\nfrom quay import (\n    a,\n    b\n)\n', ['3:6-6 a comma is missing after the last item', '5:10-11 a comma after the last item', '8:6-6 a comma is missing after the last item'], { repaired: 'tides = [\n    1,\n    2,\n]\nsail(a, b)\nfrom quay import (\n    a,\n    b,\n)\n' }),
   ),

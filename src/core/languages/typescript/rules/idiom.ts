@@ -1,6 +1,8 @@
+import { endsOfLists } from '../../../finders/last-commas.js';
+import { SCRIPT_LISTS } from '../../javascript/lists.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
 
-const { as, bad, good } = writerFor('typescript');
+const { as, bad, by, good } = writerFor('typescript');
 
 /** What `idiom/*` finds. */
 export const IDIOM_RULES: LanguageRules = {
@@ -9,7 +11,8 @@ export const IDIOM_RULES: LanguageRules = {
     bad('while (a) sail();\n', '1:11-18 this loop has no braces', { repaired: 'while (a) { sail(); }\n' }),
   ),
   'idiom/debug-print': as(good('log.debug(tide);\n'), bad('console.table(tides);\n', '1:1-21 console.table bypasses the log')),
-  'idiom/last-comma': as(
+  'idiom/last-comma': by(
+    endsOfLists([...SCRIPT_LISTS, 'enum_body']),
     good('enum Berth {\n  A,\n  B,\n}\nfunction moor<A,>(a: A) {}\n'),
     bad("import {\n  a,\n  b\n} from './quay.js';\nenum Berth { A, B, }\n", ['3:4-4 a comma is missing after the last item', '5:18-19 a comma after the last item'], { repaired: "import {\n  a,\n  b,\n} from './quay.js';\nenum Berth { A, B }\n" }),
   ),
