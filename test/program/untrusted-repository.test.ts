@@ -40,11 +40,11 @@ let template = '';
 let answers: readonly string[] = [];
 let outside = '';
 
-/** What each command answers, without what is about the folder itself. */
+/** What each command answers, without what is about the folder itself, and when it was last checked: by the minute, or file by file. */
 function answersOf(folder: string, env: Readonly<Record<string, string>> = {}): string[] {
   return COMMANDS.map((args) => {
     const { code, out, err } = elvar(folder, ['--today', '2026-04-01', ...args], env);
-    return `elvar ${args.join(' ')} ended with ${code}\n${out}\n${err}`.replaceAll(folder, 'FOLDER').replaceAll(/^ *\.git\/? .*\n|(?<=^ *out\/ ) +/gm, '').replaceAll(/\b\d\d:\d\d(?=: )|\d{4}-\d\d-\d\dT[\d:.]+Z/g, 'TIME');
+    return `elvar ${args.join(' ')} ended with ${code}\n${out}\n${err}`.replaceAll(folder, 'FOLDER').replaceAll(/^ *\.git\/? .*\n|(?<=^ *out\/ ) +/gm, '').replaceAll(/(?: on|  +) ?\d{4}-\d\d-\d\d \d\d:\d\d|\d{4}-\d\d-\d\dT[\d:.]+Z/g, '');
   });
 }
 
