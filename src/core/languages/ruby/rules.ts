@@ -1,3 +1,4 @@
+import { selfComparisons } from '../../finders/self-comparisons.js';
 import { byCalls } from '../../finders/found-calls.js';
 import { byTree, eachNode, hitAt, hitsOf, NO_HITS } from '../../finders/hits.js';
 import { writerFor, type LanguageRules } from '../../finders/language-rules.js';
@@ -79,7 +80,9 @@ export const RUBY_RULES: LanguageRules = {
     good('class Quay\n  before :moor\n  def moor; end\n  def initialize; end\nend\n'),
     bad('class Quay\n  def moor; end\nend\n', '2:7-11 [possible] moor is never used in the project', { file: 'quay.rb', others: { 'main.rb': '#!/usr/bin/env ruby\nQuay.new.sail\n' } }),
   ),
-  'slips/self-compare': as(
+  'slips/self-compare': by(
+    // Naming a thing twice is also how to say that it is used elsewhere.
+    selfComparisons({ isUseful: true }),
     good('a = low == high\n'),
     bad('a = low == low\nlow = low\n', ['1:5-15 [possible] low is on both sides of ==', '2:1-10 [possible] low is assigned to itself']),
   ),

@@ -1,3 +1,5 @@
+import { selfComparisons } from '../../../finders/self-comparisons.js';
+import { comparedByMethods } from '../self-comparisons.js';
 import { assignedInConditions } from '../../../finders/assigned-in-tests.js';
 import { byTree, hitsOf } from '../../../finders/hits.js';
 import { bareBlocks, endsHead } from '../../../finders/hollow-blocks.js';
@@ -52,7 +54,8 @@ export const SLIPS_RULES: LanguageRules = {
     bad('class Quay { void moor() { if (full) {} for (;;) {} } }\n', ['1:38-40 this block is empty', '1:50-52 this block is empty']),
     bad('class Quay { void moor() { if (full); sail(); } }\n', '1:37 this semicolon ends the if, so nothing depends on it'),
   ),
-  'slips/self-compare': as(
+  'slips/self-compare': by(
+    selfComparisons({ more: comparedByMethods }),
     bad('class Quay { boolean same(String a) { return a.equals(a); } }\n', '1:46-57 a is compared with itself'),
     good('class Quay { boolean same = a == b; }\n'),
     bad('class Quay { boolean same = a == a; }\n', '1:29 a is on both sides of =='),

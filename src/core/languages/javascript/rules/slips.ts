@@ -1,3 +1,4 @@
+import { selfComparisons } from '../../../finders/self-comparisons.js';
 import { assignedInConditions } from '../../../finders/assigned-in-tests.js';
 import { byTree, eachNode, hitsOf } from '../../../finders/hits.js';
 import { isBareBlock, judgeBlock } from '../../../finders/hollow-blocks.js';
@@ -74,7 +75,8 @@ export const SLIPS_RULES: LanguageRules = {
     bad("const quay = { low: 1, high: 2, 'low': 3 };\n", '1:33-38 the key low appears twice; only the last value counts'),
     bad("const quay = { low: 1, ['low']: 2 };\nclass Quay { moor() {} static moor() {} get low() {} set low(low) {} moor() {} }\n", ['1:25 the key low appears twice; only the last value counts', '2:70 the key moor appears twice; only the last value counts']),
   ),
-  'slips/self-compare': as(
+  'slips/self-compare': by(
+    selfComparisons({ hasNotANumber: 'either' }),
     good('if (a === b || a.x < b.x || next() === next()) sail();\nif (tide !== tide) wait();\n'),
     bad('if (a.x === a.x || b < b) sail();\n', ['1:5-16 [possible] a.x is on both sides of ===', '1:20-25 b is on both sides of <']),
     bad('if (low && high && low) sail();\ntide = tide;\n', ['1:20 low is tested twice in this condition', '2:1 tide is assigned to itself']),

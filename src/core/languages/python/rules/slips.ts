@@ -1,3 +1,5 @@
+import { selfComparisons } from '../../../finders/self-comparisons.js';
+import { makesMember } from '../self-comparisons.js';
 import { byTree, eachNode } from '../../../finders/hits.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
 import { eachHolder, literalKey } from '../../../finders/repeated-keys.js';
@@ -41,7 +43,8 @@ export const SLIPS_RULES: LanguageRules = {
     bad("quay = {'low': 1, 'low': 2}\n", '1:19-24 the key low appears twice; only the last value counts'),
     good("quay = {True: 1, 'True': 2, 1: 3, '1': 4}\n"),
   ),
-  'slips/self-compare': as(
+  'slips/self-compare': by(
+    selfComparisons({ hasNotANumber: 'either', declares: makesMember }),
     good('class Quay:\n    tide = tide\n'),
     bad('def moor(b):\n    if a is a:\n        b = b\n', ['2:8-14 a is on both sides of is', '3:9-14 b is assigned to itself']),
     good('str = str\n'),

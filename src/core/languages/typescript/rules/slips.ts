@@ -1,3 +1,4 @@
+import { selfComparisons } from '../../../finders/self-comparisons.js';
 import { assignedInConditions } from '../../../finders/assigned-in-tests.js';
 import { byTree, eachNode, hitsOf } from '../../../finders/hits.js';
 import { isBareBlock, judgeBlock } from '../../../finders/hollow-blocks.js';
@@ -65,7 +66,7 @@ export const SLIPS_RULES: LanguageRules = {
     bad('const quay = <Quay low={1} high={2} low={3} />;\n', '1:37 the key low appears twice; only the last value counts', { file: 'quay.tsx' }),
     good('class Quay { constructor(a: 1); constructor(a: 2); constructor(a: any) {} moor(a: 1): void; moor(a: any) {} }\n'),
   ),
-  'slips/self-compare': as(good('const same = a - a;\n'), bad('const same = a && a;\n', '1:14-20 a is on both sides of &&')),
+  'slips/self-compare': by(selfComparisons({ hasNotANumber: 'either' }), good('const same = a - a;\n'), bad('const same = a && a;\n', '1:14-20 a is on both sides of &&')),
   'slips/swallowed-error': by(
     byTree((source) =>
       [...hitsOf(source.tree.ofType('catch_clause'), (node) => listOf(judgeCatch(node))), ...ignoredRejections(source)]),
