@@ -77,6 +77,8 @@ export interface LanguageSyntax {
   readonly placesOf?: (module: string, own: readonly string[]) => ImportPlaces;
   /** Calls after which nothing runs, by their callee, and the names to look for without their objects; null if it has none. */
   readonly leaving: { readonly callee: RegExp; readonly names: readonly string[] } | null;
+  /** How a call begins that ends a function for the compiler, as a return does; absent if none does. */
+  readonly endsFunction?: RegExp;
   /** Whether a call by itself is a statement, and not only a part of one. */
   readonly callsAreStatements?: boolean;
   /** The mistakes of a file that follows its grammar; absent if none are known. */

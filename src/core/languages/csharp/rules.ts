@@ -1,3 +1,4 @@
+import { unreachedCode } from '../../finders/unreached-code.js';
 import { byCalls } from '../../finders/found-calls.js';
 import { byTree, eachNode, hitAt } from '../../finders/hits.js';
 import { writerFor, type LanguageRules } from '../../finders/language-rules.js';
@@ -61,7 +62,9 @@ export const CSHARP_RULES: LanguageRules = {
     good('class Quay { int Low(int tide) => tide; }\n'),
     bad('class Quay { int Low() { var q = 1; return q; } }\n', '1:30-31 q has 1 character; at least 2 are required'),
   ),
-  'dead/after-exit': as(
+  'dead/after-exit': by(
+    // Where a directive stands between, the compiler may not see one of the two.
+    unreachedCode((exit, { start, tree }) => /^[ \t]*#/m.test(tree.text.slice(exit.end, start))),
     good('class Quay { int Moor() { if (full) return 1; return 2; } }\n'),
     bad('class Quay { int Moor() { throw new Full(); Sail(); } void Wait() { Environment.Exit(1); Sail(); } }\n', ['1:45-52 never runs: throw above leaves the block', '1:90-97 never runs: Environment.Exit above leaves the block']),
   ),

@@ -35,6 +35,8 @@ export const GO: LanguageDefinition = {
       bind: null,
       values: goValues,
       imports: () => [],
+      // Go specification, "Terminating statements".
+      endsFunction: /^panic\b/,
       isPrescribed: (name, path) => path.endsWith('_test.go') && TEST_NAMES.test(name),
       leaving: {
         callee: /^(?:panic|os\.Exit|log\.(?:Fatal|Panic)(?:f|ln)?)$/,

@@ -1,3 +1,4 @@
+import { unreachedCode } from '../../finders/unreached-code.js';
 import { byCalls } from '../../finders/found-calls.js';
 import { byTree, eachNode, hitAt } from '../../finders/hits.js';
 import { writerFor, type LanguageRules } from '../../finders/language-rules.js';
@@ -56,7 +57,9 @@ export const KOTLIN_RULES: LanguageRules = {
   'names/length': as(
     good('fun low(tide: Int) = tide\n'), bad('fun low() { val q = 1 }\n', '1:17-18 q has 1 character; at least 2 are required'),
   ),
-  'dead/after-exit': as(
+  'dead/after-exit': by(
+    // The grammar takes a value that begins like `import` for a statement of its own.
+    unreachedCode((exit, { start, tree }) => !/[\n;]/.test(tree.text.slice(exit.end, start))),
     good('fun moor(): Int {\n  if (full) return 1\n  return 2\n}\n'),
     bad('fun moor(): Int {\n  return 1\n  sail()\n}\nfun wait() {\n  throw Full()\n  sail()\n}\nfun sail() { for (a in b) { break\n sail() } }\n', ['3:3-9 never runs: return above leaves the block', '7:3-9 never runs: throw above leaves the block', '10:2-8 never runs: break above leaves the block']),
   ),

@@ -1,3 +1,5 @@
+import { shadowedNames } from '../../../finders/shadowed-names.js';
+import { fallThroughs } from '../../../finders/fall-throughs.js';
 import { assignedInConditions } from '../../../finders/assigned-in-tests.js';
 import { byTree, hitsOf } from '../../../finders/hits.js';
 import { bareBlocks, endsHead } from '../../../finders/hollow-blocks.js';
@@ -5,13 +7,17 @@ import { writerFor, type LanguageRules } from '../../../finders/language-rules.j
 
 const { as, bad, by, good } = writerFor('cpp');
 
+/** A macro may leave. */
+const CALLS_MACRO = /^[A-Z][A-Z\d_]{2,}\s*\(/;
+
 /** What `slips/*` finds. */
 export const SLIPS_RULES: LanguageRules = {
   'slips/endless-loop': as(
     good('void moor() { for (int i = 0; i < 3; ++i) sail(); }\n'),
     bad('void moor() { for (int i = 0; i < 3; --i) sail(); }\n', '1:15-42 i counts away from the end of the loop'),
   ),
-  'slips/fall-through': as(
+  'slips/fall-through': by(
+    fallThroughs((last) => CALLS_MACRO.test(last.text)),
     good('void moor(int a) { switch (a) { case 1: sail(); [[fallthrough]]; case 2: wait(); } }\n'),
     bad('void moor(int a) { switch (a) { case 1: sail(); case 2: wait(); } }\n', '1:49-56 the case above continues into this one'),
   ),
@@ -19,7 +25,10 @@ export const SLIPS_RULES: LanguageRules = {
     good('void moor(int a) { switch (a) { case 1: switch (b) { case 1: break; } break; } }\n'),
     bad('void moor(int a) { switch (a) { case LOW: break; case LOW: break; } }\n', '1:55-58 the case LOW appears above already; this one is never reached'),
   ),
-  'slips/shadowed-name': as(
+  'slips/shadowed-name': by(
+    // A file-level variable is often a constant or belongs to a macro; only those in functions count.
+    shadowedNames((inner, { kind, scope, node }) =>
+      kind !== 'function' && scope.kind !== 'file' && scope.kind !== 'class' && inner.node.start > node.start),
     good('int moor(int a) { int b = a; return b; }\nint sail(int a) { return a; }\n'),
     bad('int moor(int a) { for (int i = 0; i < a; ++i) { int a = 2; sail(a); } return a; }\n', '1:53-54 a hides the outer parameter of that name'),
   ),

@@ -1,3 +1,4 @@
+import { shadowedNames } from '../../../finders/shadowed-names.js';
 import { selfComparisons } from '../../../finders/self-comparisons.js';
 import { comparedByMethods } from '../self-comparisons.js';
 import { assignedInConditions } from '../../../finders/assigned-in-tests.js';
@@ -24,7 +25,9 @@ export const SLIPS_RULES: LanguageRules = {
     bad('class Quay { void moor(int a) { switch (a) { case 1: break; case 2, 1: break; } } }\n', '1:69-70 the case 1 appears above already; this one is never reached'),
     bad('class Quay { void moor(int a) { switch (a) { case 10: sail(); break; case 0xA: wait(); break; case 010: moor(); } } }\n', '1:75 the case 10 appears above already; this one is never reached'),
   ),
-  'slips/shadowed-name': as(
+  'slips/shadowed-name': by(
+    // A local variable is known only from its declaration on.
+    shadowedNames((inner, outer) => outer.node.start <= inner.node.start),
     good('class Quay { int tide; Quay(int tide) { this.tide = tide; } void setTide(int tide) { this.tide = tide; } }\n'),
     bad('class Quay { int tide; int moor() { int tide = 1; return tide; } }\n', '1:41-45 tide hides the outer field of that name'),
   ),

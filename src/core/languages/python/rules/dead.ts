@@ -1,3 +1,4 @@
+import { unreachedCode } from '../../../finders/unreached-code.js';
 import { alsoByProject, byTree } from '../../../finders/hits.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
 import type { FreeNames } from '../../../finders/options.js';
@@ -12,7 +13,9 @@ const { as, bad, by, good } = writerFor('python');
 
 /** What `dead/*` finds. */
 export const DEAD_RULES: LanguageRules = {
-  'dead/after-exit': as(
+  'dead/after-exit': by(
+    // A yield makes a generator of the function, wherever it is.
+    unreachedCode((_, first) => first.type === 'expression_statement' && first.firstPart?.type === 'yield'),
     good('def moor():\n    raise NotImplementedError\n    yield\n'),
     bad('def moor():\n    return 1\n    sail()\n', '3:5-11 never runs: return above leaves the block'),
     bad('def moor():\n    if full:\n        return 1\n    else:\n        sys.exit(1)\n    sail()\n', '6:5 never runs: each branch above leaves the block'),
