@@ -1,3 +1,5 @@
+import { needsParameters } from './needed-parameters.js';
+import { unreadParameters } from '../../finders/unread-parameters.js';
 import { unreachedCode } from '../../finders/unreached-code.js';
 import { byCalls } from '../../finders/found-calls.js';
 import { byTree, eachNode, hitAt } from '../../finders/hits.js';
@@ -76,7 +78,8 @@ export const CSHARP_RULES: LanguageRules = {
     good('class Quay { int low; void Moor() { var tide = 1; Sail($"{tide}"); using var berth = Open(); if (Find(out var place)) Go(place); _ = tide; } }\n'),
     bad('class Quay { void Moor() { var low = 1; int high; high = 2; } }\n', ['1:32-35 low is never used', '1:45-49 high is set but never read']),
   ),
-  'dead/parameter': as(
+  'dead/parameter': by(
+    unreadParameters(needsParameters),
     good('class Quay { private int Moor(int berth) => berth; public void Sail(int tide) { Wait(); } }\n'),
     bad('class Quay { private int Moor(int berth, int tide) { return berth; } }\n', '1:46-50 tide is never read'),
   ),

@@ -1,3 +1,5 @@
+import { nameOf } from '../../syntax/functions.js';
+import { unreadParameters } from '../../finders/unread-parameters.js';
 import { unreachedCode } from '../../finders/unreached-code.js';
 import { byCalls } from '../../finders/found-calls.js';
 import { byTree, eachNode, hitAt } from '../../finders/hits.js';
@@ -71,7 +73,9 @@ export const KOTLIN_RULES: LanguageRules = {
     good('fun moor() {\n  val low = 1\n  val high = 2\n  sail("$low ${high}")\n  val (first, second) = pair()\n}\n'),
     bad('fun moor() {\n  val low = 1\n  var high = 2\n  high = 3\n}\n', ['2:7-10 low is never used', '3:7-11 high is set but never read']),
   ),
-  'dead/parameter': as(
+  'dead/parameter': by(
+    // One that is handed over by its name gets what its receiver has.
+    unreadParameters((owner) => owner.tree.text.includes(`::${nameOf(owner)?.text ?? ''}`)),
     good('fun moor(berth: Int) = berth\nopen class Quay { open fun sail(tide: Int) { wait() } }\nfun low(tide: Int) { wait() }\nval all = listOf(::low)\n'),
     bad('fun moor(berth: Int, tide: Int): Int { return berth }\n', '1:22-26 tide is never read'),
   ),

@@ -1,3 +1,5 @@
+import { changesOperand, hasReference } from '../endless-loops.js';
+import { endlessLoops } from '../../../finders/endless-loops.js';
 import { shadowedNames } from '../../../finders/shadowed-names.js';
 import { fallThroughs } from '../../../finders/fall-throughs.js';
 import { assignedInConditions } from '../../../finders/assigned-in-tests.js';
@@ -12,7 +14,8 @@ const CALLS_MACRO = /^[A-Z][A-Z\d_]{2,}\s*\(/;
 
 /** What `slips/*` finds. */
 export const SLIPS_RULES: LanguageRules = {
-  'slips/endless-loop': as(
+  'slips/endless-loop': by(
+    endlessLoops({ hasAlias: hasReference, changesOperand }),
     good('void moor() { for (int i = 0; i < 3; ++i) sail(); }\n'),
     bad('void moor() { for (int i = 0; i < 3; --i) sail(); }\n', '1:15-42 i counts away from the end of the loop'),
   ),

@@ -1,3 +1,5 @@
+import { isModule } from '../exported-names.js';
+import { unreadVariables } from '../../../finders/unread-variables.js';
 import { alsoByProject, byTree } from '../../../finders/hits.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
 import type { FreeNames } from '../../../finders/options.js';
@@ -37,7 +39,9 @@ export const DEAD_RULES: LanguageRules = {
     bad('function moor({ tide, berth }) { return berth; }\n', '1:17 tide is never read'),
     good('function moor({ tide, ...rest }) { return rest; }\n'),
   ),
-  'dead/variable': as(
+  'dead/variable': by(
+    // What a script declares belongs to all scripts of its page.
+    unreadVariables({ ownsFile: isModule }),
     good('export const tide = 1;\nconst { low, ...rest } = tides;\nconst _spare = 1;\nsail(rest);\n'),
     bad('export function moor() {\n  const berth = next();\n  let count = 0;\n  count = 1;\n  count += 1;\n}\n', ['2:9-14 berth is never used', '3:7-12 count is set but never read']),
     bad('export function moor() {\n  let count = 0;\n  count = count + 1;\n  class Berth {}\n  const [low, high] = tides();\n  return low;\n}\n', ['2:7 count is set but never read', '4:9 Berth is never used', '5:15 high is never used']),

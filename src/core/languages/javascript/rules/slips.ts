@@ -1,3 +1,4 @@
+import { unthrownErrors } from '../../../finders/unthrown-errors.js';
 import { selfComparisons } from '../../../finders/self-comparisons.js';
 import { assignedInConditions } from '../../../finders/assigned-in-tests.js';
 import { byTree, eachNode, hitsOf } from '../../../finders/hits.js';
@@ -43,7 +44,8 @@ export const SLIPS_RULES: LanguageRules = {
     bad("import low from 'low';\nconst low = 1;\nconst tide;\n", ['2:7 low is declared already in this block', '3:7 the constant tide has no value']),
     bad('export const a = 1;\nreturn a;\n', '2:1 return is outside a function'),
   ),
-  'slips/unthrown-error': as(
+  'slips/unthrown-error': by(
+    unthrownErrors({ callsMake: true }),
     good("throw new Error('full');\nconst full = new Error('full');\nnew Berth();\n"),
     bad("if (full) new RangeError('full');\n", '1:11-33 RangeError is created here but not thrown'),
     bad("full || new Error('full');\n", '1:9 Error is created here but not thrown'),

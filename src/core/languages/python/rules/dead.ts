@@ -1,3 +1,8 @@
+import { needsParameters } from '../needed-parameters.js';
+import { unreadParameters } from '../../../finders/unread-parameters.js';
+import { unreadVariables } from '../../../finders/unread-variables.js';
+import { assertedPairs } from '../asserted-pairs.js';
+import { deadBranches } from '../../../finders/dead-branches.js';
 import { unreachedCode } from '../../../finders/unreached-code.js';
 import { alsoByProject, byTree } from '../../../finders/hits.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
@@ -21,7 +26,8 @@ export const DEAD_RULES: LanguageRules = {
     bad('def moor():\n    if full:\n        return 1\n    else:\n        sys.exit(1)\n    sail()\n', '6:5 never runs: each branch above leaves the block'),
     bad('def moor():\n    try:\n        return 1\n    except Full:\n        raise\n    sail()\n', '6:5 never runs: each path above leaves the block'),
   ),
-  'dead/branch': as(
+  'dead/branch': by(
+    deadBranches(assertedPairs),
     bad('assert (full, "full")\nif tide == 1 or "low":\n    sail()\n', ['1:8-22 this is always true', '2:4-22 this is always true']),
     good('null = next()\nif null:\n    sail()\n'),
     good('if tide:\n    sail()\nelif quay:\n    moor()\n'),
@@ -36,13 +42,15 @@ export const DEAD_RULES: LanguageRules = {
     good('TIDE = 1\n', { file: 'harbour/tide.py', others: { 'harbour/main.py': 'from . import tide\n' } }),
     bad('TIDE = 1\n', '1:1-1 nothing in the project loads this file', { file: 'harbour/tide.py', others: { 'harbour/main.py': 'from . import quay\n' } }),
   ),
-  'dead/parameter': as(
+  'dead/parameter': by(
+    unreadParameters(needsParameters),
     good('class Quay:\n    def _moor(self, ship): return 1\nclass Berth:\n    def _moor(self, ship): return ship\ndef sail(self, wind): return 1\n'),
     good('class Quay(Place):\n    def moor(self, tide):\n        sail()\ndef stub(tide):\n    pass\n'),
     good('def test_moor(harbour):\n    sail()\n'),
     bad('def moor(quay, tide):\n    return quay\n', '1:16-20 tide is never read'),
   ),
-  'dead/variable': as(
+  'dead/variable': by(
+    unreadVariables({ mustReadCaught: true }),
     good('def moor():\n    global quay\n    quay = 1\n    low, high = tides()\n    return high\n'),
     bad('def moor():\n    berth = next()\n    count = 0\n    count += 1\n', ['2:5-10 berth is never used', '3:5-10 count is set but never read']),
     bad('def moor():\n    count = 0\n    count = count + 1\n    try:\n        sail()\n    except Full as full:\n        wait()\n', ['2:5 count is set but never read', '6:20 full is never used']),

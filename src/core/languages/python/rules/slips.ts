@@ -1,3 +1,6 @@
+import { unthrownErrors } from '../../../finders/unthrown-errors.js';
+import { isTried } from '../endless-loops.js';
+import { endlessLoops } from '../../../finders/endless-loops.js';
 import { selfComparisons } from '../../../finders/self-comparisons.js';
 import { makesMember } from '../self-comparisons.js';
 import { byTree, eachNode } from '../../../finders/hits.js';
@@ -9,9 +12,13 @@ import { unclosedInPython } from '../unclosed-resources.js';
 
 const { as, bad, by, good } = writerFor('python');
 
+/** Exceptions whose names do not say so. */
+const BUILT_IN = /(?:^|[^\w.])(?:StopIteration|StopAsyncIteration|KeyboardInterrupt|SystemExit|GeneratorExit)$/;
+
 /** What `slips/*` finds. */
 export const SLIPS_RULES: LanguageRules = {
-  'slips/endless-loop': as(
+  'slips/endless-loop': by(
+    endlessLoops({ isEndedAround: isTried }),
     good('try:\n    while True:\n        sail(next(boats))\nexcept StopIteration:\n    wait()\n'),
     good('while True:\n    if sail():\n        break\nfor boat in boats:\n    sail(boat)\n'),
     bad('while True:\n    sail()\n', '1:1-12 nothing ends this loop'),
@@ -25,7 +32,8 @@ export const SLIPS_RULES: LanguageRules = {
     bad('print "x"\nif a:\n    b = 1\n     c = 2\nsail(a=1, 2)\ndef moor(a=1, b): pass\nyield 1\n', ['1:1 print is a function in Python 3 and needs brackets', '4:6 this line is indented further than the block around it', '5:11 this positional argument follows a keyword argument', '6:15 this parameter without a default follows one with a default', '7:1 yield is outside a function']),
     bad('def sail(:\n    pass\n', '1:10 “)” is missing here'),
   ),
-  'slips/unthrown-error': as(
+  'slips/unthrown-error': by(
+    unthrownErrors({ otherNames: BUILT_IN }),
     bad('def moor():\n    NotImplementedError\nStopIteration()\n', ['2:5-24 NotImplementedError is named here but not raised', '3:1-16 StopIteration is created here but not thrown']),
     good("raise ValueError('full')\nfull = ValueError('full')\n"),
     bad("ValueError('full')\n", '1:1 ValueError is created here but not thrown'),

@@ -1,3 +1,5 @@
+import { isModule } from '../../javascript/exported-names.js';
+import { unreadVariables } from '../../../finders/unread-variables.js';
 import { alsoByProject, byTree } from '../../../finders/hits.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
 import type { FreeNames } from '../../../finders/options.js';
@@ -31,7 +33,9 @@ export const DEAD_RULES: LanguageRules = {
     good('class Quay extends Place { moor(tide: number) { sail(); } }\nclass Pier { constructor(private name: string, readonly low = 1) {} }\n'),
     bad('const moor = (quay: string, tide = 1): string => quay;\n', '1:29-33 tide is never read'),
   ),
-  'dead/variable': as(
+  'dead/variable': by(
+    // What a script declares belongs to all scripts of its page.
+    unreadVariables({ ownsFile: isModule }),
     bad('type Tide = number;\nenum Berth { Low }\ninterface Quay { next: Quay }\nexport {};\n', ['1:6-10 Tide is never used', '2:6-11 Berth is never used', '3:11-15 Quay is set but never read']),
     good('type Tide = number;\nexport const low: Tide = 1;\ndeclare global { interface Window { tide: number } }\n'),
     good('function moor(): void {\n  const quay: string = name();\n  sail(quay);\n}\nexport { moor };\n'),

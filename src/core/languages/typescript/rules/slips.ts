@@ -1,3 +1,4 @@
+import { unthrownErrors } from '../../../finders/unthrown-errors.js';
 import { selfComparisons } from '../../../finders/self-comparisons.js';
 import { assignedInConditions } from '../../../finders/assigned-in-tests.js';
 import { byTree, eachNode, hitsOf } from '../../../finders/hits.js';
@@ -39,7 +40,8 @@ export const SLIPS_RULES: LanguageRules = {
     good('type Visit<A> = { [type in keyof A]?: (node: A[type], more: { type: type }) => void };\ndeclare const sail: ({ low }?: Tide) => void;\nexport { low as type, type as high };\nlet pair: [symbol: number, any?: boolean];\nclass Quay { using(using: string): this { return this; } }\n'),
     good('interface Sail {\n  <Wind>(wind: Wind): Sail<Wind, 1>\n  <Wind extends 1, Tide = 2>(wind: Wind, tide: (tide: Tide, ...more: Wind[]) => 1): Sail<Wind, Tide>\n}\n'),
   ),
-  'slips/unthrown-error': as(
+  'slips/unthrown-error': by(
+    unthrownErrors({ callsMake: true }),
     good("throw new TypeError('full');\n"),
     bad("new TypeError('full');\n", '1:1-22 TypeError is created here but not thrown'),
   ),
