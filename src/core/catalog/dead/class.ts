@@ -1,10 +1,7 @@
 import { defineRule } from '../../finders/rule.js';
-import type { ProjectHit } from '../../finders/finder.js';
-import type { DeclaredKind, FileFacts } from '../../facts/facts.js';
-import type { ProjectFacts } from '../../facts/project.js';
-import { byProject, shared } from '../../finders/hits.js';
-import { freeNames, type FreeNames } from '../../finders/options.js';
-import { unusedNames } from '../../finders/unused-names.js';
+import { shared } from '../../finders/hits.js';
+import { freeNames } from '../../finders/options.js';
+import { unusedClasses } from '../../finders/unused-classes.js';
 
 export default defineRule({
   id: 'dead/class',
@@ -14,13 +11,5 @@ export default defineRule({
   tags: ['leftover'],
   confidence: 'certain',
   options: { free: freeNames() },
-  find: shared(byProject(findUnused)),
+  find: shared(unusedClasses()),
 });
-
-const CLASSES: ReadonlySet<DeclaredKind> = new Set<DeclaredKind>(['class']);
-
-function findUnused(file: FileFacts, project: ProjectFacts, { free }: FreeNames): readonly ProjectHit[] {
-  // A program's own class is what is run.
-  if (file.language === 'java' && file.is('program')) return [];
-  return unusedNames(file, project, CLASSES, free);
-}

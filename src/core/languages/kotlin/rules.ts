@@ -1,3 +1,4 @@
+import { printingCalls } from '../../finders/printing-calls.js';
 import { nameOf } from '../../syntax/functions.js';
 import { unreadParameters } from '../../finders/unread-parameters.js';
 import { unreachedCode } from '../../finders/unreached-code.js';
@@ -141,7 +142,8 @@ export const KOTLIN_RULES: LanguageRules = {
     good('/** The quay. */\nclass Quay\n'),
     bad('/** the quay */\nclass Quay\n', '1:5-13 this begins with a small letter and has no full stop', { repaired: '/** The quay. */\nclass Quay\n' }),
   ),
-  'idiom/debug-print': as(
+  'idiom/debug-print': by(
+    printingCalls({ bare: ['print', 'println'] }),
     good('fun moor() { log.info("moored") }\n'), bad('fun moor() { println("moored") }\n', '1:14-31 println bypasses the log'),
   ),
   'idiom/wildcard-import': by(

@@ -1,3 +1,4 @@
+import { printingCalls } from '../../finders/printing-calls.js';
 import { selfComparisons } from '../../finders/self-comparisons.js';
 import { byCalls } from '../../finders/found-calls.js';
 import { byTree, eachNode, hitAt, hitsOf, NO_HITS } from '../../finders/hits.js';
@@ -128,7 +129,8 @@ export const RUBY_RULES: LanguageRules = {
     good('# The quay.\nclass Quay\n  # Sails.\n  def sail; end\n  def initialize; end\n\n  private\n\n  def wait; end\nend\n'),
     bad('# The quay.\nclass Quay\n  def moor; end\nend\nmodule Tide; end\n', ['3:7-11 moor is public but not documented', '5:8-12 Tide is public but not documented']),
   ),
-  'idiom/debug-print': as(
+  'idiom/debug-print': by(
+    printingCalls({ bare: ['print', 'printf', 'puts', 'p', 'pp'] }),
     good("log.info('moored')\n$stderr.puts 'full'\nquay.p\n"),
     bad("puts 'moored'\npp tide\n", ['1:1-14 puts bypasses the log', '2:1-8 pp bypasses the log']),
   ),

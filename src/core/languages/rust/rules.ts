@@ -1,3 +1,4 @@
+import { printingCalls } from '../../finders/printing-calls.js';
 import { byCalls } from '../../finders/found-calls.js';
 import { eachNode, hitAt } from '../../finders/hits.js';
 import { writerFor, type LanguageRules } from '../../finders/language-rules.js';
@@ -119,7 +120,8 @@ export const RUST_RULES: LanguageRules = {
     good('/// Moors.\n#[inline]\npub fn moor() {}\nfn sail() {}\npub(crate) fn wait() {}\n'),
     bad('#[inline]\npub fn moor() {}\npub struct Tide;\n', ['2:8-12 moor is public but not documented', '3:12-16 Tide is public but not documented']),
   ),
-  'idiom/debug-print': as(
+  'idiom/debug-print': by(
+    printingCalls({ bare: ['print', 'println', 'dbg'] }),
     good('fn moor() { log::info!("moored"); writeln!(out, "moored"); }\n'),
     bad('fn moor() { println!("moored"); dbg!(tide); }\n', ['1:13-31 println bypasses the log', '1:33-43 dbg bypasses the log']),
   ),

@@ -1,3 +1,5 @@
+import { CPP_PRINTING } from '../printing-calls.js';
+import { printingCalls } from '../../../finders/printing-calls.js';
 import { endsOfLists } from '../../../finders/last-commas.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
 
@@ -9,7 +11,8 @@ export const IDIOM_RULES: LanguageRules = {
     good('void moor() { while (a) { sail(); } }\n'),
     bad('void moor() { while (a) sail(); }\n', '1:25-32 this loop has no braces', { repaired: 'void moor() { while (a) { sail(); } }\n' }),
   ),
-  'idiom/debug-print': as(
+  'idiom/debug-print': by(
+    printingCalls(CPP_PRINTING),
     bad('void moor() { cout << tide; printf("low"); }\n', ['1:15-19 cout bypasses the log', '1:29-42 printf bypasses the log']),
     good('void moor() { log << tide; }\n'),
     bad('void moor() { std::cout << tide << low; }\n', '1:15 std::cout bypasses the log'),

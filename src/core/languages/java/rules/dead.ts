@@ -1,3 +1,4 @@
+import { unusedClasses } from '../../../finders/unused-classes.js';
 import { byTree } from '../../../finders/hits.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
 import type { FreeNames } from '../../../finders/options.js';
@@ -18,7 +19,9 @@ export const DEAD_RULES: LanguageRules = {
     good('class Quay { void moor() { if (full) wait(); for (;;) sail(); } }\n'),
     bad('class Quay { void moor() { if (true) sail(); } }\n', '1:32-36 this is always true'),
   ),
-  'dead/class': as(
+  'dead/class': by(
+    // A program's own class is what is run.
+    unusedClasses((file) => file.is('program')),
     good('class Quay {}\n', { file: 'Quay.java', others: { 'Main.java': 'class Main { public static void main(String[] args) { new Quay(); } }\n' } }),
     bad('class Quay { Quay() {} }\n', '1:7-11 [likely] Quay is never used in the project', { file: 'Quay.java' }),
   ),

@@ -1,10 +1,13 @@
+import { JAVA_PUBLIC } from '../public-names.js';
+import { undocumented } from '../../../finders/undocumented.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
 
-const { as, bad, good } = writerFor('java');
+const { as, bad, by, good } = writerFor('java');
 
 /** What `docs/*` finds. */
 export const DOCS_RULES: LanguageRules = {
-  'docs/public-comment': as(
+  'docs/public-comment': by(
+    undocumented(JAVA_PUBLIC),
     good('class Quay { public void moor() { new Runnable() { public void run() {} }; } }\n'),
     good('/** A quay. */\npublic class Quay { private void moor() {} @Override public String toString() { return ""; } }\n'),
     bad('public class Quay { public void moor() {} }\n', ['1:14-18 Quay is public but not documented', '1:33-37 moor is public but not documented']),

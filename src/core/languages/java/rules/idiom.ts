@@ -1,3 +1,5 @@
+import { JAVA_PRINTING } from '../printing-calls.js';
+import { printingCalls } from '../../../finders/printing-calls.js';
 import { endsOfLists } from '../../../finders/last-commas.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
 
@@ -9,7 +11,8 @@ export const IDIOM_RULES: LanguageRules = {
     good('class Quay { void moor() { for (;;) { sail(); } } }\n'),
     bad('class Quay { void moor() { if (a) sail(); } }\n', '1:35-42 this branch has no braces', { repaired: 'class Quay { void moor() { if (a) { sail(); } } }\n' }),
   ),
-  'idiom/debug-print': as(
+  'idiom/debug-print': by(
+    printingCalls(JAVA_PRINTING),
     good('class Quay { void moor() { log.info(name); print(name); } }\n'),
     bad('class Quay { void moor() { System.out.println(name); } }\n', '1:28-52 System.out.println bypasses the log'),
     bad('class Quay { void moor() { tides.forEach(System.out::println); error.printStackTrace(); } }\n', ['1:42 System.out::println bypasses the log', '1:64 error.printStackTrace bypasses the log']),

@@ -1,6 +1,8 @@
+import { isOfLambda } from '../lambda-parameters.js';
+import { shortNames } from '../../../finders/short-names.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
 
-const { as, bad, good } = writerFor('java');
+const { as, bad, by, good } = writerFor('java');
 
 /** What `names/*` finds. */
 export const NAMES_RULES: LanguageRules = {
@@ -12,7 +14,8 @@ export const NAMES_RULES: LanguageRules = {
     good('class Quay { Quay() {} void lowTide() {} }\n'),
     bad('class Quay { void low_tide() {} }\n', '1:19-27 low_tide is not written like lowTide'),
   ),
-  'names/length': as(
+  'names/length': by(
+    shortNames(isOfLambda),
     good('class Quay { void moor() { quays.forEach(q -> sail(q)); quays.sort((p, q) -> p - q); } }\n'),
     bad('class Quay { void moor() { quays.forEach(q -> { sail(q); }); } }\n', '1:42-43 q has 1 character; at least 2 are required'),
     good('class Quay { int low; }\n'),

@@ -1,3 +1,5 @@
+import { SCRIPT_PRINTING } from '../printing-calls.js';
+import { printingCalls } from '../../../finders/printing-calls.js';
 import { endsOfLists } from '../../../finders/last-commas.js';
 import { SCRIPT_LISTS } from '../lists.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
@@ -11,7 +13,8 @@ export const IDIOM_RULES: LanguageRules = {
     bad('if (a) sail(); else wait();\n', ['1:8-15 this branch has no braces', '1:21-28 this else has no braces'], { repaired: 'if (a) { sail(); } else { wait(); }\n' }),
     bad('  for (const a of b)\n    sail(a); // out\n', '2:5 this loop has no braces', { repaired: '  for (const a of b) {\n    sail(a); // out\n  }\n' }),
   ),
-  'idiom/debug-print': as(
+  'idiom/debug-print': by(
+    printingCalls(SCRIPT_PRINTING),
     good('console.error(message);\nlog.info(tide);\nconst consoleLog = 1;\n'),
     bad('console.log(tide);\ndebugger;\n', ['1:1-18 console.log bypasses the log', '2:1-10 debugger stops the program here']),
     bad('window.console.log(tide);\nconsole?.log(tide);\ntides.forEach(console.log);\n', ['1:1 console.log bypasses the log', '2:1 console.log bypasses the log', '3:15 console.log bypasses the log']),

@@ -1,3 +1,4 @@
+import { printingCalls } from '../../../finders/printing-calls.js';
 import { endsOfLists } from '../../../finders/last-commas.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
 
@@ -9,7 +10,11 @@ export const IDIOM_RULES: LanguageRules = {
     good('<?php if ($a) { sail(); }\nforeach ($b as $c): sail(); endforeach;\n'),
     bad('<?php if ($a) sail();\n', '1:15-22 this branch has no braces', { repaired: '<?php if ($a) { sail(); }\n' }),
   ),
-  'idiom/debug-print': as(
+  'idiom/debug-print': by(
+    printingCalls({
+      // With a second argument, these return their output instead of printing it.
+      printsElsewhere: (call, called) => /^(?:print_r|var_export)$/.test(called) && (call.child('arguments')?.parts.length ?? 0) > 1,
+    }),
     good('<?php echo $tide;\n$log->info(print_r($tide, true));\n'),
     bad('<?php var_dump($tide);\n', '1:7-22 var_dump bypasses the log'),
   ),

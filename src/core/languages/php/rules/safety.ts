@@ -1,3 +1,4 @@
+import { weakDigests } from '../../../finders/weak-digests.js';
 import { byTree } from '../../../finders/hits.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
 import { dynamicCodeInPhp } from '../dynamic-code.js';
@@ -11,7 +12,7 @@ export const SAFETY_RULES: LanguageRules = {
     good("<?php $a = __DIR__ . '/tide.php';\n"),
     bad("<?php $a = '/var/www/tide.php';\n", '1:12-31 /var/www/tide.php exists on one machine only'),
   ),
-  'safety/weak-digest': as(good("<?php hash('sha256', $tide);\n"), bad('<?php md5($tide);\n', '1:7-17 md5 can be forged')),
+  'safety/weak-digest': by(weakDigests({ keepsNames: true, hasOwn: true }), good("<?php hash('sha256', $tide);\n"), bad('<?php md5($tide);\n', '1:7-17 md5 can be forged')),
   'safety/dynamic-code': by(
     byTree(dynamicCodeInPhp),
     good('<?php $plan->eval($text);\n'),

@@ -1,14 +1,17 @@
+import { PYTHON_PUBLIC } from '../public-names.js';
+import { undocumented } from '../../../finders/undocumented.js';
 import { byTree, OFFERED } from '../../../finders/hits.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
 import { judgeSentence } from '../../../finders/sentences.js';
 import { contentOf, standsAlone } from '../../../syntax/texts.js';
 import { isFirstInBody } from '../sentences.js';
 
-const { as, bad, by, good } = writerFor('python');
+const { bad, by, good } = writerFor('python');
 
 /** What `docs/*` finds. */
 export const DOCS_RULES: LanguageRules = {
-  'docs/public-comment': as(
+  'docs/public-comment': by(
+    undocumented(PYTHON_PUBLIC),
     good('def moor():\n    """Moor."""\ndef _sail():\n    pass\n'),
     bad('class Quay:\n    def moor(self):\n        pass\n', ['1:7-11 Quay is public but not documented', '2:9-13 moor is public but not documented']),
   ),

@@ -1,3 +1,4 @@
+import { printingCalls } from '../../../finders/printing-calls.js';
 import { endsOfLists } from '../../../finders/last-commas.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
 
@@ -5,7 +6,11 @@ const { as, bad, by, good } = writerFor('python');
 
 /** What `idiom/*` finds. */
 export const IDIOM_RULES: LanguageRules = {
-  'idiom/debug-print': as(
+  'idiom/debug-print': by(
+    printingCalls({
+      bare: ['print', 'pprint', 'breakpoint'],
+      printsElsewhere: (call) => /\bfile\s*=\s*sys\.stderr\b/.test(call.child('arguments')?.text ?? ''),
+    }),
     good('log.info(tide)\nprinter(tide)\nprint(tide, file=sys.stderr)\n'),
     bad('if tide:\n    print(tide)\n', '2:5-16 print bypasses the log'),
   ),

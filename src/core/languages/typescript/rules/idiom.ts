@@ -1,3 +1,5 @@
+import { SCRIPT_PRINTING } from '../../javascript/printing-calls.js';
+import { printingCalls } from '../../../finders/printing-calls.js';
 import { endsOfLists } from '../../../finders/last-commas.js';
 import { SCRIPT_LISTS } from '../../javascript/lists.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
@@ -10,7 +12,7 @@ export const IDIOM_RULES: LanguageRules = {
     good('const sail = (a: number) => a;\n'),
     bad('while (a) sail();\n', '1:11-18 this loop has no braces', { repaired: 'while (a) { sail(); }\n' }),
   ),
-  'idiom/debug-print': as(good('log.debug(tide);\n'), bad('console.table(tides);\n', '1:1-21 console.table bypasses the log')),
+  'idiom/debug-print': by(printingCalls(SCRIPT_PRINTING), good('log.debug(tide);\n'), bad('console.table(tides);\n', '1:1-21 console.table bypasses the log')),
   'idiom/last-comma': by(
     endsOfLists([...SCRIPT_LISTS, 'enum_body']),
     good('enum Berth {\n  A,\n  B,\n}\nfunction moor<A,>(a: A) {}\n'),
