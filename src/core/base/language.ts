@@ -48,8 +48,8 @@ export interface Language {
   readonly comments: CommentSyntax;
   /** Whether indentation with tabs is part of the language. */
   readonly needsTabs: boolean;
-  /** Whether indentation says something that no other sign does. */
-  readonly indentMatters: boolean;
+  /** Whether indentation says something that no other sign does; `relatively` if only which lines are deeper counts. */
+  readonly indentMatters: boolean | 'relatively';
   /** Whether it is written for people to read, and has code only where it says so. */
   readonly isProse: boolean;
   /** What shows in a file that line ends at its end count; null if they never do. */

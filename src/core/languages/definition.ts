@@ -19,8 +19,8 @@ interface Recognition {
   readonly comments: CommentSyntax;
   /** Whether indentation with tabs is part of the language; it is not by default. */
   readonly needsTabs?: boolean;
-  /** Whether indentation says something that no other sign does; it does not by default. */
-  readonly indentMatters?: boolean;
+  /** Whether indentation says something that no other sign does, or only which lines are deeper; it does not by default. */
+  readonly indentMatters?: boolean | 'relatively';
   /** What shows in a file that line ends at its end count; absent if they never do. */
   readonly keepsLineEnds?: RegExp;
   /**

@@ -19,7 +19,7 @@ export const embeddedComments = memoized((source: Source): readonly Comment[] =>
   const { text, tree } = source;
   if (text.language.insideAs === 'elements-at-margin') {
     return embeddedCode(source).flatMap(({ start, end, language }) =>
-      commentsIn(text.text.slice(start, end), language.id === 'css' ? STYLE : SCRIPT, start));
+      commentsIn(text.text.slice(start, end), language.comments.line.length === 0 ? STYLE : SCRIPT, start));
   }
   if (text.language.insideAs === 'fences') {
     return embeddedCode(source).flatMap(({ start, end, language }) =>

@@ -1,4 +1,4 @@
-import type { Tree } from 'web-tree-sitter';
+import type { Node, Tree } from 'web-tree-sitter';
 import type { GrammarId } from '../base/language.js';
 import type { Bindings } from './bindings/scope.js';
 import type { DeclaredName } from './declared-name.js';
@@ -81,6 +81,16 @@ export interface LanguageSyntax {
   readonly endsFunction?: RegExp;
   /** Whether a call by itself is a statement, and not only a part of one. */
   readonly callsAreStatements?: boolean;
+  /** Whether a file is in a dialect, by its text or its path, so that it need not follow the grammar; absent if there is none. */
+  readonly isDialect?: (text: string, path: string) => boolean;
+  /** Whether the language allows a place that its grammar takes for an error; absent for none. */
+  readonly allows?: (place: Node) => boolean;
+  /** Whether its files are often damaged without harm: then only what `earlyErrors` finds is a mistake. */
+  readonly toleratesDamage?: boolean;
+  /** The types of texts without quotation marks; absent for none. */
+  readonly bareTexts?: readonly string[];
+  /** Whether an operator may be none, or only a part of one: what it stands in, and whether blanks are around it. */
+  readonly isDoubtfulOperator?: (operation: SyntaxNode, operator: string, hasBlank: boolean) => boolean;
   /** The mistakes of a file that follows its grammar; absent if none are known. */
   readonly earlyErrors?: (tree: SyntaxTree) => EarlyError[];
   /** The most tokens that are parsed, if less than usual: the parser needs more memory for each. */

@@ -30,9 +30,9 @@ function extendedElsewhere({ declarations }: FileFacts, project: ProjectFacts): 
   return declarations.flatMap(({ kind, name }) => (kind === 'class' && extended.has(name) ? [name] : []));
 }
 
-function findOpen({ tree, learned, grammar }: ParsedSource): Hit[] {
+function findOpen({ tree, learned, text: { language } }: ParsedSource): Hit[] {
   const elsewhere = learned.get(RULE);
-  const isExtended = (name: string): boolean => elsewhere?.has(hashOf(name, 0, name.length, grammar === 'php')) === true;
+  const isExtended = (name: string): boolean => elsewhere?.has(hashOf(name, 0, name.length, language.family?.foldsCase)) === true;
   const extended = new Set(tree.ofTypes(HERITAGE).flatMap((clause) => clause.text.match(/\w+/g) ?? []));
   // Tests make subclasses on the fly.
   for (const made of tree.ofType('object_creation_expression')) {

@@ -1,3 +1,4 @@
+import { syntaxOf } from '../../syntax/language-syntax.js';
 import { defineRule } from '../../finders/rule.js';
 import type { Hit } from '../../finders/finder.js';
 import type { ParsedSource } from '../../syntax/source.js';
@@ -48,8 +49,9 @@ const BEGINNING =
 const BARE = /^\/(?:home|Users|root|opt|mnt|media|srv|private)(?:\/[\w.@%+-]+)+\/?$/;
 
 function barePaths(tree: SyntaxTree, isFree: (text: string) => boolean): Hit[] {
-  if (tree.grammar !== 'bash' && tree.grammar !== 'yaml') return [];
-  return hitsOf(tree.ofTypes(['word', 'string_scalar']), (node): readonly Hit[] => {
+  const { bareTexts } = syntaxOf(tree);
+  if (bareTexts === undefined) return [];
+  return hitsOf(tree.ofTypes(bareTexts), (node): readonly Hit[] => {
     const { text } = node;
     return BARE.test(text) && !isFree(text) && node.parentType !== 'command_name'
       ? [hitAt(node, `${text} exists on one machine only`)]

@@ -20,73 +20,24 @@ export default defineRule({
 /** More errors than this in one file are one mistake seen over and over. */
 const MOST = 20;
 
-/** CSS Syntax Level 3, section 5.4.6, allows blanks after the exclamation mark; the grammar does not. */
-const IMPORTANT_WITH_BLANK = /^!\s+important$/i;
-
-/** Files of JSON in which their programs allow comments and commas at the end of a list. */
-const WITH_COMMENTS = /(?:^|\/)(?:[tj]sconfig[\w.-]*|devcontainer|\.vscode\/[\w-]+)\.json$|\.(?:jsonc|code-workspace)$/;
-
-/** A name in capitals where a declaration or a statement begins: a macro, from a header, that may stand for anything. */
-const LIKE_MACRO = /(?:^|[;{}\n])[ \t]*[A-Z][A-Z\d_]{2,}[ \t]*(?:\(|\r?$|[A-Za-z])/m;
-
 /** Uses a stack of its own: code may be nested deeper than calls can be. */
 function findSyntaxErrors(source: ParsedSource): Hit[] {
-  const { grammar, tree } = source;
-  if (grammar !== 'html' && !tree.hasErrors) {
-    return (syntaxOf(tree).earlyErrors?.(tree) ?? []).slice(0, MOST).map(({ node, message }) => hitAt(node, message));
+  const { tree, root, text: { path } } = source;
+  const { allows, earlyErrors, isDialect, toleratesDamage = false } = syntaxOf(tree);
+  if (toleratesDamage || !tree.hasErrors) {
+    return (earlyErrors?.(tree) ?? []).slice(0, MOST).map(({ node, message }) => hitAt(node, message));
   }
-  const { root } = source;
-  if (isOther(source)) return [];
-  if (grammar === 'html') return tree.ofType('erroneous_end_tag').map((node) => hitAt(node, `${node.text} has no opening tag`));
+  if (isDialect?.(root.text, path) === true) return [];
   const hits: Hit[] = [];
   const open = [root];
   for (let node = open.pop(); node !== undefined && hits.length < MOST; node = open.pop()) {
     if (!node.hasError && !node.isMissing) continue;
-    if (isGrammarsOwn(node, grammar)) continue;
+    if (allows?.(node) === true) continue;
     const hit = errorAt(node, source);
     if (hit === null) open.push(...node.children.reverse());
     else hits.push(hit);
   }
   return hits;
-}
-
-/** Whether a file is not in the language as the grammar knows it. */
-function isOther({ grammar, root, text: { path } }: ParsedSource): boolean {
-  switch (grammar) {
-    case 'json':
-      return WITH_COMMENTS.test(path);
-    case 'ruby':
-      // What a template fills in later is no code yet.
-      return /<%[=-]?\s/.test(root.text);
-    case 'cpp':
-      // Only the compiler knows what the preprocessor makes of a file, so plain C is left out.
-      return /^[ \t]*#[ \t]*(?:if|define)\b/m.test(root.text) || LIKE_MACRO.test(root.text);
-    default:
-      return false;
-  }
-}
-
-/** What the language allows but its grammar does not. */
-function isGrammarsOwn(node: Node, grammar: string): boolean {
-  switch (grammar) {
-    case 'css':
-      // A filter for an old browser, which all others skip.
-      return IMPORTANT_WITH_BLANK.test(node.text) || /\bprogid:/.test(node.parent?.text.slice(0, 400) ?? '')
-        && node.type !== 'stylesheet' && node.parent?.type !== 'stylesheet';
-    case 'typescript':
-    case 'tsx':
-      // TypeScript 4.7: in and out before a type parameter.
-      return (node.type === 'type_parameters' && /[<,]\s*(?:in\s+)?(?:in|out)\s+[\w$]/.test(node.text))
-        || (node.isError && /^(?:in|out)$/.test(node.previousSibling?.text ?? ''));
-    case 'php':
-      // PHP 8.1: readonly is a keyword, but here it is the name of a class.
-      return /^(?:[^]{0,2000}\s)?class\s+readonly\b/i.test(node.text);
-    case 'bash':
-      // The grammar misses some of what the shell allows, but an unclosed construct is certainly wrong.
-      return node.isError || (node.isMissing && !/^(?:fi|done|esac|\}|"|')$/.test(node.type));
-    default:
-      return false;
-  }
 }
 
 function errorAt(node: Node, { tree, text: { text } }: ParsedSource): Hit | null {

@@ -67,7 +67,7 @@ function findIndents(source: Source, options: Options): Hit[] {
 }
 
 function isRepairable({ text: { text, language } }: Source): boolean {
-  return !language.indentMatters || (language.id === 'python' && /^\t/m.test(text) && !/^\t* /m.test(text));
+  return language.indentMatters === false || (language.indentMatters === 'relatively' && /^\t/m.test(text) && !/^\t* /m.test(text));
 }
 
 /** @param tabs the number of tabs in the indentation from `start` to `end`. */

@@ -1,3 +1,4 @@
+import { syntaxOf } from '../../syntax/language-syntax.js';
 import { defineRule } from '../../finders/rule.js';
 import type { Hit } from '../../finders/finder.js';
 import { isComment, type SyntaxNode } from '../../syntax/node.js';
@@ -59,7 +60,7 @@ function* findOperators(source: ParsedSource, tight: readonly string[]): Iterabl
       const { start, end } = operator;
       const [before, after] = [isOpen(text, start - 1), isOpen(text, end)];
       if ((before && after) || tight.includes(operator.text)
-          || isDoubtful(node, operator, language.id, before || after) || isQuoted(node, language.id)) continue;
+          || isDoubtful(node, operator, before || after) || isQuoted(node, language.id)) continue;
       isLayout ??= layoutTest(source);
       const where = before ? 'after' : after ? 'before' : 'around';
       const edits = [...(before ? [] : [{ start, end: start, text: ' ' }]), ...(after ? [] : [{ start: end, end, text: ' ' }])];
@@ -85,16 +86,8 @@ function isOpen(text: string, offset: number): boolean {
 }
 
 /** Where grammars guess, or two operators are one. */
-function isDoubtful(
-  { type, parentType, first }: SyntaxNode, { text, previous, next }: SyntaxNode, language: string, hasBlank: boolean,
-): boolean {
+function isDoubtful(node: SyntaxNode, { text, previous, next }: SyntaxNode, hasBlank: boolean): boolean {
   // `a ?: b` of PHP and C: together they are one.
-  if (text === '?' && next?.type === ':' || text === ':' && previous?.type === '?') return true;
-  // Type arguments look like comparisons.
-  if ((language === 'kotlin' || language === 'csharp') && /^[<>]$/.test(text)) return !hasBlank;
-  if (language !== 'cpp' && language !== 'c') return false;
-  // A declaration of a pointer, a cast, and arguments of a template look like sums and comparisons.
-  if (type !== 'binary_expression') return false;
-  return parentType === 'expression_statement'
-    || (first?.type === 'parenthesized_expression' && /^[*&+-]$/.test(text)) || (/^[<>]$/.test(text) && !hasBlank);
+  return text === '?' && next?.type === ':' || text === ':' && previous?.type === '?'
+    || syntaxOf(node.tree).isDoubtfulOperator?.(node, text, hasBlank) === true;
 }

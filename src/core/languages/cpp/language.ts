@@ -1,4 +1,5 @@
 import { includesIn, placesOfInclude } from './includes.js';
+import type { SyntaxNode } from '../../syntax/node.js';
 import type { NameConventions } from '../../base/language.js';
 import { C_LIKE, type GrammarDefinition, type LanguageDefinition } from '../definition.js';
 import { C_FAMILY } from '../families.js';
@@ -7,6 +8,16 @@ import { collectC } from './facts.js';
 import { CPP_MISREADINGS } from './misreadings.js';
 import { cppValues } from './values.js';
 import { CPP_RULES } from './rules.js';
+
+/** A name in capitals where a declaration or a statement begins: a macro, from a header, that may stand for anything. */
+const LIKE_MACRO = /(?:^|[;{}\n])[ \t]*[A-Z][A-Z\d_]{2,}[ \t]*(?:\(|\r?$|[A-Za-z])/m;
+
+/** A declaration of a pointer, a cast, and arguments of a template look like sums and comparisons. */
+function isDoubtful({ type, parentType, first }: SyntaxNode, operator: string, hasBlank: boolean): boolean {
+  if (type !== 'binary_expression') return false;
+  return parentType === 'expression_statement'
+    || (first?.type === 'parenthesized_expression' && /^[*&+-]$/.test(operator)) || (/^[<>]$/.test(operator) && !hasBlank);
+}
 
 /** The grammar of C++, which reads C too. */
 export const CPP_GRAMMAR: GrammarDefinition = {
@@ -19,6 +30,9 @@ export const CPP_GRAMMAR: GrammarDefinition = {
     values: cppValues,
     imports: includesIn,
     placesOf: placesOfInclude,
+    // Only the compiler knows what the preprocessor makes of a file.
+    isDialect: (text) => /^[ \t]*#[ \t]*(?:if|define)\b/m.test(text) || LIKE_MACRO.test(text),
+    isDoubtfulOperator: isDoubtful,
     leaving: {
       callee: /^(?:std::|::)?(?:exit|_Exit|quick_exit|abort|terminate)$/,
       names: ['exit', '_Exit', 'quick_exit', 'abort', 'terminate'],

@@ -119,5 +119,7 @@ export const CSHARP_SYNTAX: LanguageSyntax = {
     : 'variable')),
   isChosen,
   imports: importsIn,
+  // Type arguments look like comparisons.
+  isDoubtfulOperator: (_, operator, hasBlank) => /^[<>]$/.test(operator) && !hasBlank,
   leaving: { callee: /^(?:System\.)?Environment\.(?:Exit|FailFast)$/, names: ['Exit', 'FailFast'] },
 };

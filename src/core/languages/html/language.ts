@@ -15,7 +15,14 @@ export const HTML: LanguageDefinition = {
     id: 'html',
     compiled: ['tree-sitter-html', 'tree-sitter-html.wasm'],
     // HTML Living Standard, section 13.2: in these elements, every blank is shown.
-    syntax: { ...DATA_SYNTAX, isPage: true, solid: (_, text) => (/<(?:pre|textarea)\b/i.test(text) ? 'everything' : []) },
+    syntax: {
+      ...DATA_SYNTAX,
+      isPage: true,
+      toleratesDamage: true,
+      earlyErrors: (tree) =>
+        tree.ofType('erroneous_end_tag').map((node) => ({ node, message: `${node.text} has no opening tag` })),
+      solid: (_, text) => (/<(?:pre|textarea)\b/i.test(text) ? 'everything' : []),
+    },
     facts: null,
   },
   rules: HTML_RULES,

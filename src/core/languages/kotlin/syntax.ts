@@ -119,6 +119,8 @@ export const KOTLIN_SYNTAX: LanguageSyntax = {
   // Kotlin has a name for what is not needed.
   isUnneeded: (caught) => caught.childOfType('identifier')?.text === '_',
   imports: importsIn,
+  // Type arguments look like comparisons.
+  isDoubtfulOperator: (_, operator, hasBlank) => /^[<>]$/.test(operator) && !hasBlank,
   placesOf: placesOfPackage,
   leaving: {
     callee: /^(?:exitProcess|(?:kotlin\.)?TODO|(?:java\.lang\.)?System\.exit)$/, names: ['exitProcess', 'TODO', 'exit'],

@@ -36,6 +36,8 @@ export const PHP: LanguageDefinition = {
       imports: phpImports,
       leaving: { callee: /^(?:die|exit)$/i, names: ['die', 'exit'] },
       knowsUndeclared: true,
+      // PHP 8.1: readonly is a keyword, but here it is the name of a class.
+      allows: ({ text }) => /^(?:[^]{0,2000}\s)?class\s+readonly\b/i.test(text),
       needsItsMarks: (_, content) => /[\\$]/.test(content),
       // PHP Manual, "Booleans" and "Constants": these words are what they are in any case.
       truth: { names: null },

@@ -22,7 +22,7 @@ export const PYTHON: LanguageDefinition = {
   endings: '.py .pyi .pyw',
   interpreters: 'python pypy',
   comments: HASH,
-  indentMatters: true,
+  indentMatters: 'relatively',
   // PEP 8, "Naming Conventions".
   nameConventions: { variable: ['snake', 'upper'], constant: ['upper'], function: ['snake'], type: ['pascal'] },
   family: ownFamily('python', {

@@ -106,6 +106,8 @@ export const RUBY_SYNTAX: LanguageSyntax = {
   values: boundValues(() => 'variable'),
   // What visits the parts of something has a method for each of their classes.
   isChosen: (declared) => !/^_?[a-z]+(?:_[a-z]+)*_[A-Z]/.test(declared.child('name')?.text ?? ''),
+  // What a template fills in later is no code yet.
+  isDialect: (text) => /<%[=-]?\s/.test(text),
   // Ruby documentation, "Control Expressions": all but false and nil counts as true.
   truth: { names: /^(?!(?:true|false)$)/, everyText: true },
   imports: importsIn,

@@ -18,6 +18,9 @@ export const SHELL: LanguageDefinition = {
     compiled: ['tree-sitter-bash', 'tree-sitter-bash.wasm'],
     syntax: {
       translation: null, misreadings: SHELL_MISREADINGS, bind: null, values: shellValues, imports: () => [], leaving: null,
+      bareTexts: ['word'],
+      // The grammar misses some of what the shell allows, but an unclosed construct is certainly wrong.
+      allows: ({ type, isError, isMissing }) => isError || (isMissing && !/^(?:fi|done|esac|\}|"|')$/.test(type)),
     },
     facts: collectShell,
   },

@@ -1,3 +1,4 @@
+import type { LanguageSyntax } from '../../syntax/language-syntax.js';
 import { C_LIKE, type GrammarDefinition, type LanguageDefinition } from '../definition.js';
 import { SCRIPT_FAMILY } from '../families.js';
 import { collectScript } from '../javascript/facts.js';
@@ -5,8 +6,15 @@ import { SCRIPT_NAMES, SCRIPT_SYNTAX } from '../javascript/language.js';
 import { TYPESCRIPT_MISREADINGS, withDividedSignatures, withoutTemplateArguments } from './misreadings.js';
 import { TYPESCRIPT_RULES } from './rules.js';
 
-const SYNTAX = {
-  ...SCRIPT_SYNTAX, misreadings: TYPESCRIPT_MISREADINGS, meant: withoutTemplateArguments, meantByTree: withDividedSignatures,
+const SYNTAX: LanguageSyntax = {
+  ...SCRIPT_SYNTAX,
+  misreadings: TYPESCRIPT_MISREADINGS,
+  meant: withoutTemplateArguments,
+  meantByTree: withDividedSignatures,
+  // TypeScript 4.7: in and out before a type parameter.
+  allows: ({ type, text, isError, previousSibling }) =>
+    (type === 'type_parameters' && /[<,]\s*(?:in\s+)?(?:in|out)\s+[\w$]/.test(text))
+      || (isError && /^(?:in|out)$/.test(previousSibling?.text ?? '')),
 };
 
 const PLAIN: GrammarDefinition = {
