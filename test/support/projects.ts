@@ -11,13 +11,13 @@ import { findInProject, projectRules } from '../../src/core/inspect/project-find
 import type { RuleSet } from '../../src/core/model/rule-set.js';
 import type { Grammars } from '../../src/core/syntax/grammars.js';
 import { Source } from '../../src/core/syntax/source.js';
-import { collectorFor, languageById, languageOfName } from '../../src/core/languages/languages.js';
+import { FACT_SOURCES, languageById, languageOfName } from '../../src/core/languages/languages.js';
 
 /** The facts of a text. The grammar must have been loaded. */
 export function factsIn(text: SourceText, grammars: Grammars): FileFacts {
   const source = new Source(text, grammars);
   try {
-    return new FileFacts(text.path, text.language, factsOf(source, collectorFor));
+    return new FileFacts(text.path, text.language, factsOf(source, FACT_SOURCES));
   } finally {
     source.dispose();
   }

@@ -32,6 +32,29 @@ export interface LanguageFamily {
  */
 export type InsideForm = 'fences' | 'elements' | 'elements-at-margin' | 'elements-in-texts';
 
+/** What may hold for the text of a language's files, whether or not a grammar reads it. */
+export type TextTrait =
+  /** Its lines are often long, though people wrote them. */
+  | 'long-lines'
+  /** Values need no quotation marks. */
+  | 'bare-values'
+  /** Values may stand below their names, as entries `name` and `value` of a list. */
+  | 'named-values'
+  /** The keys of its mappings may be addresses that are used. */
+  | 'address-keys'
+  /** It starts programs, with arguments. */
+  | 'command-lines'
+  /** Texts end with their line, unless their marks say otherwise. */
+  | 'one-line-texts'
+  /** Its files need no heading. */
+  | 'no-heading'
+  /** A text at the top of a file may be its documentation. */
+  | 'text-as-heading'
+  /** Comments often follow code on its line. */
+  | 'comments-after-code'
+  /** Code that begins with `#if 0` is left out. */
+  | 'preprocessor';
+
 /** A language that Elvar recognises by file name. */
 export interface Language {
   readonly id: LanguageId;
@@ -41,6 +64,10 @@ export interface Language {
   readonly names: readonly string[];
   /** The grammar, by extension if forms of the language differ; null if only the text is checked, not the syntax. */
   readonly grammar: GrammarId | Readonly<Record<string, GrammarId>> | null;
+  /** What holds for the text of its files. */
+  readonly traits: readonly TextTrait[];
+  /** Whether a line in a comment looks like its code rather than prose; null where nearly every comment is prose. */
+  readonly looksLikeCode: ((line: string) => boolean) | null;
   /** Programs that run it, as first lines of scripts name them, without numbers of versions. */
   readonly interpreters: readonly string[];
   /** What it is called besides, in small letters. */

@@ -2,7 +2,7 @@ import { memoized } from '../syntax/memo.js';
 import { isImported, type FileFacts } from './facts.js';
 import { ENTRY_MARK, isManifest } from './manifest.js';
 import { FolderTest, nameIn } from './folder-test.js';
-import { familyOf } from './family.js';
+import { familyOf, isRunInFamily } from './family.js';
 import { targetOf } from './modules.js';
 import { joined } from './paths.js';
 import { scriptFile } from './script-files.js';
@@ -17,7 +17,7 @@ const FOLDERS_OF_TESTS = new FolderTest(
 );
 const RUN_BY_NAME =
   // elvar waive text/line-width because a pattern is one literal
-  /^(?:test_\w+|\w+_test|conftest|setup|manage|wsgi|asgi|noxfile|fabfile)\.py$|[_-](?:test|spec)\.[a-z]+$|\.(?:test|spec|stories|bench|config|conf|setup)\.[a-z]+$|^\..+$|^(?:gulpfile|gruntfile|jakefile)\.\w+$|_test\.go$|Tests?\.(?:java|php)$/i;
+  /[_-](?:test|spec)\.[a-z]+$|\.(?:test|spec|stories|bench|config|conf|setup)\.[a-z]+$|^\..+$|^(?:gulpfile|gruntfile|jakefile)\.\w+$/i;
 
 /** Names that what runs tests looks for. */
 const NAMES_OF_TESTS =
@@ -39,7 +39,9 @@ const NOT_OWN = /[.-]min\.\w+$|\.bundle\.\w+$/i;
  * build that writes it.
  */
 export function isRunByName(path: string): boolean {
-  return FOLDERS_OF_TESTS.hasAround(path) || RUN_BY_NAME.test(nameIn(path)) || isNotOwn(path);
+  if (FOLDERS_OF_TESTS.hasAround(path) || isNotOwn(path)) return true;
+  const name = nameIn(path);
+  return RUN_BY_NAME.test(name) || isRunInFamily(name);
 }
 
 /** Whether a file is built, or taken over from elsewhere, by its path. */

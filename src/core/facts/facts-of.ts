@@ -1,23 +1,27 @@
-import { stretchesIn, type StretchKind } from '../base/stretches.js';
-import type { GrammarId } from '../base/language.js';
+import type { GrammarId, LanguageId } from '../base/language.js';
 import { affixesOf } from './affixes.js';
 import { contentOf, textsOf } from '../syntax/texts.js';
 import type { ParsedSource, Source } from '../syntax/source.js';
-import { FactCollector, type Imported } from './collector.js';
+import { FactCollector } from './collector.js';
 import type { Facts } from './facts.js';
 import { isManifest, readManifest } from './manifest.js';
 import { pathsIn } from './paths-in.js';
 
-/** Collects what the syntax of a file tells; null for a grammar whose files contribute only their texts. */
-export type CollectFacts = (grammar: GrammarId) => ((source: ParsedSource, facts: FactCollector) => void) | null;
+/** Where the languages keep how the facts of their files are collected. */
+export interface FactSources {
+  /** Collects what the syntax of a file tells; null for a grammar whose files contribute only their texts. */
+  readonly ofSyntax: (grammar: GrammarId) => ((source: ParsedSource, facts: FactCollector) => void) | null;
+  /** Collects the names in the text of a file without such syntax; undefined if every word may be one. */
+  readonly ofText: (language: LanguageId) => ((text: string, facts: FactCollector) => void) | undefined;
+}
 
 /** The facts of a file. The grammar of the file must have been loaded. */
-export function factsOf(source: Source, collectorFor: CollectFacts): Facts {
+export function factsOf(source: Source, sources: FactSources): Facts {
   const { text: { text, language }, grammar } = source;
   const facts = new FactCollector(language);
-  const collect = grammar === null ? null : collectorFor(grammar);
+  const collect = grammar === null ? null : sources.ofSyntax(grammar);
   if (text.startsWith('#!')) facts.mark('program');
-  if (collect === null) collectText(source, facts);
+  if (collect === null) collectText(source, facts, sources);
   else facts.beginAt((source as ParsedSource).tree.root.firstPart?.start ?? 0);
   if (collect === null) return withManifest(source, facts);
   if ((source as ParsedSource).tree.hasErrors) facts.mark('damaged');
@@ -57,30 +61,14 @@ function collectTexts({ tree, text: { text } }: ParsedSource, facts: FactCollect
   for (const { start, end } of tree.ofType('text')) facts.texts.addWords(text, start, end);
 }
 
-const WITHOUT_NAMES = new Set(['css', 'scss', 'less', 'csv', 'git-settings']);
-
 /** The names and paths in a file that is no code with names of its own. */
-function collectText({ text: { text, language: { id, isProse } } }: Source, facts: FactCollector): void {
-  if (id === 'component') facts.words.addText(text);
-  else if (id === 'html') for (const [found] of markupIn(text)) facts.words.addText(found);
+function collectText({ text: { text, language: { id, isProse } } }: Source, facts: FactCollector, sources: FactSources): void {
+  const collect = sources.ofText(id);
+  if (collect !== undefined) collect(text, facts);
   else if (isProse) for (const [code] of text.matchAll(/```[^]*?(?:```|$)|`[^`\n]+`|::.*/g)) facts.texts.addWords(code);
-  else if (!WITHOUT_NAMES.has(id)) facts.texts.addWords(text);
+  else facts.texts.addWords(text);
   for (const path of pathsIn(text)) facts.texts.addPath(path);
-  if (id === 'component' || id === 'html') for (const imported of importsInside(text)) facts.import(imported);
 }
 
-const SCRIPT: StretchKind = { whole: /<script\b[^]*?<\/script\s*>/iy, reach: 'text' };
-const TAG: StretchKind = { whole: /<[^>]*>/y, reach: 'text' };
-
-/** The tags of a page, and its scripts with all that is in them. A script that does not end counts as its tag. */
-function* markupIn(text: string): Generator<RegExpExecArray> {
-  const scriptsEnd = text.toLowerCase().lastIndexOf('</script');
-  yield* stretchesIn(text, /<(?:script\b)?/gi, (mark, index) => (mark.length > 1 && index < scriptsEnd ? SCRIPT : TAG));
-}
-
-/** What scripts inside another file import: all words around count as names that they take. */
-function importsInside(text: string): Imported[] {
-  return [...text.matchAll(/\b(?:from|import)\s{0,9}\(?\s{0,9}(['"])([^'"\n]{1,300})\1/g)].map(
-    ({ index, 0: found, 2: module = '' }) => ({ module, node: { start: index, end: index + found.length }, flags: ['whole'] }),
-  );
-}
+/** For a language whose words are no names of others. */
+export function noNames(): void {}

@@ -25,18 +25,27 @@ export interface FamilyFacts {
   readonly marksExports?: boolean;
   /** Whether a file that computes the names of modules loads only those below its own directory. */
   readonly loadsBelow?: boolean;
-  /** Whether whoever builds the project names a file, so that nothing in the project has to load it. */
-  readonly isNamedByBuild?: (path: string) => boolean;
+  /** Whether the language, its tools or a build loads a file by its name, so that no other file has to. */
+  readonly isLoadedByName?: (path: string) => boolean;
+  /** The names of files that what runs tests, or another tool for the family, looks for; absent for none besides the usual. */
+  readonly runByName?: RegExp;
   /** How sure it is that a name which nothing in the project uses is unused; absent if that is as in most languages. */
   readonly sureness?: (declared: Declaration, file: FileFacts, project: ProjectFacts) => Confidence;
 }
 
 const known = new Map<string, FamilyFacts>();
+const runByName: RegExp[] = [];
 const NOTHING: FamilyFacts = {};
 
 /** Says what holds for a family, before any facts are asked about. */
 export function knowFamily(id: string, facts: FamilyFacts): void {
   known.set(id, facts);
+  if (facts.runByName !== undefined) runByName.push(facts.runByName);
+}
+
+/** Whether the tools for some family look for a file by its name. */
+export function isRunInFamily(name: string): boolean {
+  return runByName.some((pattern) => pattern.test(name));
 }
 
 /** What holds for the family of a file. */

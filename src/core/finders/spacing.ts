@@ -1,3 +1,4 @@
+import { syntaxOf } from '../syntax/language-syntax.js';
 import { KIND, SHIFT, START } from '../syntax/node-table.js';
 import { isComment, type SyntaxNode } from '../syntax/node.js';
 import { layoutTest, type LayoutTest } from '../syntax/solid.js';
@@ -10,29 +11,19 @@ export interface Options {
   readonly tight: readonly string[];
 }
 
-/** Nodes with an operator between two operands; nodes of other languages simply do not occur. */
 const COMMA = [','];
 
-/**
- * Whether blanks in a node may become a part of a text: between the braces of Python's texts, which may show what they compute,
- * and in arguments of macros.
- */
-export function isQuoted(node: SyntaxNode, language: string): boolean {
-  if (!/^(?:python|cpp|c|rust)$/.test(language)) return false;
-  for (let around = node.parent; around !== null; around = around.parent) {
-    // A macro of Rust may look at the text that it is given.
-    if (around.type === 'token_tree' || around.type === 'token_tree_pattern') return true;
-    if (around.type === 'interpolation') return true;
-    if (around.type === 'call_expression' && /^(?:assert|[A-Z][A-Z\d_]*)$/.test(around.child('function')?.text ?? '')) {
-      return true;
-    }
-  }
+/** Whether blanks in a node may become a part of a text. */
+export function isQuoted(node: SyntaxNode): boolean {
+  const { showsBlanks } = syntaxOf(node.tree);
+  if (showsBlanks === undefined) return false;
+  for (let around = node.parent; around !== null; around = around.parent) if (showsBlanks(around)) return true;
   return false;
 }
 
 export function* spaceAfterCommas(source: ParsedSource, { commas }: Options): Iterable<Hit> {
   if (!commas) return;
-  const { tree, text: { text, language } } = source;
+  const { tree, text: { text } } = source;
   const { table, size } = tree;
   const isComma = tree.kindFlags(COMMA);
   let isLayout: LayoutTest | null = null;
@@ -43,7 +34,7 @@ export function* spaceAfterCommas(source: ParsedSource, { commas }: Options): It
     // A closing bracket may follow at once; between two commas is a hole.
     if (text[start] !== ',' || next === undefined || /[\s)\]}>,]/.test(next)) continue;
     const comma = tree.nodeAt(index);
-    if (comma.next === null || isComment(comma.next) || isQuoted(comma, language.id)) continue;
+    if (comma.next === null || isComment(comma.next) || isQuoted(comma)) continue;
     isLayout ??= layoutTest(source);
     yield {
       start,

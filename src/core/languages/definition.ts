@@ -1,4 +1,4 @@
-import type { CommentSyntax, GrammarId, InsideForm, LanguageId, NameConventions } from '../base/language.js';
+import type { CommentSyntax, GrammarId, InsideForm, LanguageId, NameConventions, TextTrait } from '../base/language.js';
 import type { FactCollector } from '../facts/collector.js';
 import type { LanguageRules } from '../finders/language-rules.js';
 import type { FamilyDefinition } from './families.js';
@@ -17,6 +17,15 @@ interface Recognition {
   /** What it is called besides, as in Markdown, in small letters; separated by blanks. */
   readonly otherNames?: string;
   readonly comments: CommentSyntax;
+  /** What holds for the text of its files, of what holds for a few languages. */
+  readonly traits?: readonly TextTrait[];
+  /**
+   * Whether a line in a comment looks like code of the language rather than prose; null where nearly every comment is prose.
+   * Absent for a language with braces.
+   */
+  readonly looksLikeCode?: ((line: string) => boolean) | null;
+  /** Collects the names and paths in the text of a file, if no syntax tells them; absent if every word may be a name. */
+  readonly textFacts?: (text: string, facts: FactCollector) => void;
   /** Whether indentation with tabs is part of the language; it is not by default. */
   readonly needsTabs?: boolean;
   /** Whether indentation says something that no other sign does, or only which lines are deeper; it does not by default. */

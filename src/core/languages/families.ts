@@ -21,6 +21,7 @@ export const SCRIPT_FAMILY: FamilyDefinition = {
     isBuilt: true,
     marksExports: true,
     loadsBelow: true,
+    isLoadedByName: (path) => /\.d\.[cm]?ts$/.test(path),
     sureness: (declared, file, project) => {
       if (isDeclared(declared, 'hidden')) return 'likely';
       if (declared.kind === 'method') return unlessForOthers(file, project);
@@ -34,11 +35,13 @@ export const C_FAMILY: FamilyDefinition = {
   id: 'c',
   foldsCase: false,
   // Only what is included can be missed; the compiler is told of all other files.
-  facts: { target: includeTarget, runsOnImport: true, isNamedByBuild: (path) => !/\.h\w*$/.test(path) },
+  facts: { target: includeTarget, runsOnImport: true, isLoadedByName: (path) => !/\.h\w*$/.test(path) },
 };
 
 /** The languages of the Java Virtual Machine. */
-export const JAVA_FAMILY: FamilyDefinition = { id: 'java', foldsCase: false, facts: {} };
+export const JAVA_FAMILY: FamilyDefinition = {
+  id: 'java', foldsCase: false, facts: { runByName: /Tests?\.java$/i },
+};
 
 /**
  * A language that shares its names with no other.

@@ -2,7 +2,9 @@ import { endingOf, grammarFor, type GrammarId, type Language, type LanguageId } 
 import type { LanguageRules } from '../finders/language-rules.js';
 import type { SyntaxLookup } from '../syntax/grammars.js';
 import { knowFamily } from '../facts/family.js';
+import type { FactSources } from '../facts/facts-of.js';
 import { ALL } from './all.js';
+import { bracesLine } from './code-lines.js';
 import type { GrammarDefinition, LanguageDefinition } from './definition.js';
 
 /** The languages that Elvar recognises by file name. Those without a grammar get the rules that need only text. */
@@ -59,10 +61,13 @@ export const KNOWN_LANGUAGES: SyntaxLookup = {
   syntaxOf: (grammar) => (GRAMMAR_DEFINITIONS.get(grammar) as GrammarDefinition).syntax,
 };
 
-/** What collects the facts of files that a grammar reads; null where there are none but texts. */
-export function collectorFor(grammar: GrammarId): GrammarDefinition['facts'] {
-  return GRAMMAR_DEFINITIONS.get(grammar)?.facts ?? null;
-}
+const TEXT_FACTS = new Map(ALL.map(({ id, textFacts }) => [id, textFacts]));
+
+/** What collects the facts of files. */
+export const FACT_SOURCES: FactSources = {
+  ofSyntax: (grammar) => GRAMMAR_DEFINITIONS.get(grammar)?.facts ?? null,
+  ofText: (language) => TEXT_FACTS.get(language),
+};
 
 /** What languages say of the rules that they know, by language. */
 export const LANGUAGE_RULES: Readonly<Record<LanguageId, LanguageRules>> = Object.fromEntries(
@@ -72,12 +77,12 @@ export const LANGUAGE_RULES: Readonly<Record<LanguageId, LanguageRules>> = Objec
 function languageOf(definition: LanguageDefinition): Language {
   const {
     id, endings, fileNames = '', interpreters = '', otherNames = '', comments, needsTabs = false, indentMatters = false,
-    isProse = false, keepsLineEnds = null, byteOrderMark = null, inside, nameConventions = null, family = null,
+    isProse = false, traits = [], looksLikeCode = bracesLine, keepsLineEnds = null, byteOrderMark = null, inside, nameConventions = null, family = null,
   } = definition;
   return {
     id, endings: words(endings), names: words(fileNames), interpreters: words(interpreters), otherNames: words(otherNames),
-    grammar: grammarIds(definition), comments, needsTabs, indentMatters, isProse, keepsLineEnds, byteOrderMark, nameConventions,
-    family,
+    grammar: grammarIds(definition), comments, needsTabs, indentMatters, isProse, traits, looksLikeCode, keepsLineEnds,
+    byteOrderMark, nameConventions, family,
     inside: inside?.languages === 'all' ? ALL.filter(isCode).map((other) => other.id) : inside?.languages ?? [],
     insideAs: inside?.as ?? null,
   };

@@ -48,16 +48,14 @@ const SMALLEST_MINIFIED = 1000;
 const HUGE_LINES = 10_000;
 const HUGE_SIZE = 512 * 1024;
 
-/** Languages whose files often have long lines. */
-const DATA = new Set(['json', 'json5', 'csv', 'xml', 'text', 'markdown', 'yaml', 'toml', 'ini', 'sql']);
-
 /** What one file looks like; null for an ordinary file. */
 export function foreignKind({ path, language }: CheckedFile, text: string): ForeignKind | null {
   const name = path.slice(path.lastIndexOf('/') + 1);
   if (GENERATED_NAME.test(name) || saysGenerated(language, text)) return 'generated';
   if (/[.-]min\.\w+$/.test(name)) return 'minified';
   const lines = countLines(text);
-  if (!DATA.has(language) && text.length >= SMALLEST_MINIFIED && text.length / lines > LONG_LINES) return 'minified';
+  const mayBeLong = languageById(language)?.traits.includes('long-lines') === true;
+  if (!mayBeLong && text.length >= SMALLEST_MINIFIED && text.length / lines > LONG_LINES) return 'minified';
   return lines >= HUGE_LINES || text.length >= HUGE_SIZE ? 'huge' : null;
 }
 

@@ -1,3 +1,4 @@
+import { syntaxOf } from './language-syntax.js';
 import { memoized } from './memo.js';
 import { isComment, type SyntaxNode } from './node.js';
 import type { SyntaxTree } from './node.js';
@@ -61,18 +62,13 @@ function textOfMethod(
 }
 
 /**
- * The callee as written, with its object before a dot (in PHP and C++ with their own operators); in scripts without the global
- * object and without the question marks of optional calls.
+ * The callee as written, with its object before a dot (in PHP and C++ with their own operators), without what the language says
+ * does not change it.
  */
 export function calleeOf(call: SyntaxNode): string {
   const callee = writtenCallee(call);
-  return SCRIPTS.has(call.tree.grammar) ? callee.replace(/\?\./g, '.').replace(GLOBAL_OBJECT, '') : callee;
+  return syntaxOf(call.tree).plainCallee?.(callee) ?? callee;
 }
-
-const SCRIPTS: ReadonlySet<string> = new Set(['javascript', 'typescript', 'tsx']);
-
-/** What every global function belongs to. */
-const GLOBAL_OBJECT = /^(?:window|globalThis|self|global)\.(?=\w)/;
 
 function writtenCallee(call: SyntaxNode): string {
   const named = call.child('function') ?? call.child('constructor') ?? call.child('type');

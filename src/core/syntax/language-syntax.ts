@@ -91,6 +91,12 @@ export interface LanguageSyntax {
   readonly bareTexts?: readonly string[];
   /** Whether an operator may be none, or only a part of one: what it stands in, and whether blanks are around it. */
   readonly isDoubtfulOperator?: (operation: SyntaxNode, operator: string, hasBlank: boolean) => boolean;
+  /** Whether a node around another may make a text of it, as it is written, blanks and all; absent if none does. */
+  readonly showsBlanks?: (around: SyntaxNode) => boolean;
+  /**
+   * The callee of a call as it is written, without what does not change what is called; absent if there is no such thing.
+   */
+  readonly plainCallee?: (written: string) => string;
   /** The mistakes of a file that follows its grammar; absent if none are known. */
   readonly earlyErrors?: (tree: SyntaxTree) => EarlyError[];
   /** The most tokens that are parsed, if less than usual: the parser needs more memory for each. */

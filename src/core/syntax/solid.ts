@@ -16,12 +16,6 @@ const SOLID = [
   'jsx_text',
 ];
 
-/** Languages without a grammar whose strings do not span lines, unless a delimiter says so. */
-const ONE_LINE_TEXTS = new Set([
-  'text', 'toml', 'graphql', 'protobuf', 'dockerfile', 'makefile', 'csharp', 'kotlin', 'swift', 'dart', 'scala', 'scss', 'less',
-  'json5', 'batch',
-]);
-
 /** Tests whether a line end, or blanks around it, may be changed at an offset without changing the meaning of the file. */
 export type LayoutTest = (offset: number) => boolean;
 
@@ -33,7 +27,7 @@ type LayoutSource = Pick<Source, 'text' | 'tree' | 'memo'>;
 
 function makeTest({ text: { text, language }, tree }: LayoutSource): LayoutTest {
   if (tree === null) {
-    const isOpen = ONE_LINE_TEXTS.has(language.id) && !/"""|'''|`|<</.test(text);
+    const isOpen = language.traits.includes('one-line-texts') && !/"""|'''|`|<</.test(text);
     return () => isOpen;
   }
   const more = syntaxOf(tree).solid?.(tree, text) ?? [];

@@ -1,4 +1,4 @@
-import { collectorFor, grammarsFor, KNOWN_LANGUAGES, languageById } from '../../core/languages/languages.js';
+import { FACT_SOURCES, grammarsFor, KNOWN_LANGUAGES, languageById } from '../../core/languages/languages.js';
 import type { InspectedFile, InspectionQuestion, ReadVersion } from '../questions/inspection-question.js';
 import path from 'node:path';
 import type { Catalog } from '../../core/catalog/catalog.js';
@@ -114,7 +114,7 @@ function inspected(text: SourceText, set: RuleSet, tools: Tools, { wantsRepairs,
   const source = new Source(text, tools.grammars, tools.spelling);
   try {
     const repairs = wantsRepairs ? new Map<Finding, Repair>() : null;
-    const facts = wantsFacts ? factsOf(source, collectorFor) : null;
+    const facts = wantsFacts ? factsOf(source, FACT_SOURCES) : null;
     const known = facts === null ? null : learn?.(facts) ?? null;
     const look = inspectSource(source, set, known === null ? tools : { ...tools, project: () => known }, repairs);
     return { facts, found: findingsOfLook(look, repairs) };

@@ -28,33 +28,6 @@ export default defineRule({
   ],
 });
 
-/** Tests whether a line looks like code rather than prose. */
-interface Look {
-  readonly test: (line: string) => boolean;
-}
-
-/** Lines of code that hardly any prose looks like, by family of languages. */
-const BRACES_STATEMENT = /^(?:(?:return|throw|await|break|continue)\b[^.]*[;)]|echo\s+[$"'].*;|(?:return|throw|await)\s+[\w$.\->:]+\(.*\);|(?:if|for|while|switch|foreach|catch)\s*\(.*\)\s*(?:\{.*)?|\}?\s*else\b.*\{|#?(?:import|include|use|export|require|package)\s+[\w.*{'"<\\].*[;>'"]|[\w$.\->:[\]'"]+\s*(?:[+*/-]?=|:=)\s*[^=\s].*[;)]|[\w$.\->:]+\([^)]*\)\s*;|[\w$.\->:]+\(.*\);)$/;
-/** The last characters of all of these. */
-const BRACES_ENDS = new Set([';', ')', '{', '}', '>', '\'', '"']);
-const BRACES_BEGINNING =
-  /^(?:(?:const|let|var|public|private|protected|static|final|auto|int|bool|char|double|float|void|string|func|fn)\s+[\w<>*&\[\], ]+(?:=|\(|;$|:=)|<\/[A-Za-z][\w.-]*>|<[A-Za-z][\w.-]*(?:\s+[\w:@-]+=["'{][^>]*>|\s*\/>))/;
-const BRACES: Look = {
-  test: (line) => (BRACES_ENDS.has(line[line.length - 1] ?? '') && BRACES_STATEMENT.test(line)) || BRACES_BEGINNING.test(line),
-};
-const PYTHON = /^(?:[\w.[\]'"]+\s*[+*/-]?=\s*[^=\s].*|(?:if|elif|while|with)\b.*[()=<>.[\]].*:$|(?:if|elif|while)\b.*\b(?:not|in|is|and|or)\b.*:$|(?:async )?for\s+[\w, ]+\s+in\s+.*:$|(?:def|class)\s+\w+(?:\(.*\)(?:\s*->.*)?)?:$|except(?:\s+[\w.(), ]+(?:\s+as\s+\w+)?)?:$|(?:else|try|finally):$|return(?:\s+(?:[\w.]+|.*[()[\]{}'"=+].*))?$|(?:from\s+[\w.]+\s+)?import\s+[\w.*(]+(?:\s+as\s+\w+)?(?:\s*,\s*[\w.]+(?:\s+as\s+\w+)?)*\)?$|[\w.]+\([^)]*\)$|raise\s+\w+\(.*\)$|print\s*\(.*\)$)/;
-/** Languages whose statements need no semicolon. */
-const BARE = /^(?:[\w.]+(?:, [\w.]+)*\s*:?=\s*\S.*|return\s+[\w.&*"]+(?:\(.*\).*|,\s*.+)|(?:if|for|switch|func|fun|def)\b.*\{|[\w.]+\([^)]*\)|\}?\s*else\b.*\{)$/;
-const SHELL = /^(?:(?:export\s+)?[A-Z_a-z]\w*=\S*$|(?:if|elif|while|for)\b.*;\s*(?:then|do)$|[a-z][\w-]*\s+(?:-{1,2}[\w-]+\s+)+["$/][^ ]*.*|(?:echo|cd|rm|cp|mv|mkdir|source)\s+["$/.-].*)$/;
-const STYLES = /^(?:--)?[a-z-]+\s*:\s*[^;]+;$|^[.#&]?[\w-]+(?:[\s>+~,.:#[\]()\w-]*)\{[^}]*\}?$/;
-const MARKUP = /^<\/?[a-z][\w-]*(?:\s+[\w:@-]+(?:=(?:"[^"]*"|'[^']*'|\S+))?)*\s*\/?>/;
-const SQL = /^(?:select\b.+\bfrom\b|insert\s+into\b|update\b.+\bset\b|delete\s+from\b|create\s+(?:table|index|view)\b|alter\s+table\b|drop\s+(?:table|index|view)\b)/i;
-
-const LOOKS: Readonly<Record<string, Look>> = {
-  go: BARE, kotlin: BARE, swift: BARE, scala: BARE, python: PYTHON, shell: SHELL, dockerfile: SHELL, makefile: SHELL, css: STYLES,
-  scss: STYLES, less: STYLES, html: MARKUP, xml: MARKUP, sql: SQL, ruby: PYTHON,
-};
-
 /** Nobody writes longer lines, in characters: they are data. */
 const LONGEST_LINE = 2000;
 
@@ -67,23 +40,18 @@ const SURE = /^(?:async )?for \w+(?:, \w+)* in [\w.()]+:$/;
 /** Lines that only end what other lines begin. */
 const OTHER = /^(?:[\])}>;,]*|fi|done|esac|else|pass|(?:if|elif|while)\s+\w+:)$/;
 
-/** Languages in which nearly every comment is prose, so none is taken for code. */
-const PROSE = new Set(
-  ['markdown', 'text', 'csv', 'git-settings', 'yaml', 'toml', 'ini', 'json', 'batch', 'haskell', 'lua', 'perl', 'r', 'elixir'],
-);
-
 function* findCommentedCode(source: Source): Iterable<Hit> {
   const { text: { text, language } } = source;
-  if (PROSE.has(language.id)) return;
-  const look = LOOKS[language.id] ?? BRACES;
-  if (/^c(?:pp)?$/.test(language.id)) yield* leftOut(text);
-  for (const group of groupsOf(commentsOf(source), text, /^(?:css|scss|less)$/.test(language.id))) {
+  const { looksLikeCode, traits } = language;
+  if (looksLikeCode === null) return;
+  if (traits.includes('preprocessor')) yield* leftOut(text);
+  for (const group of groupsOf(commentsOf(source), text, traits.includes('comments-after-code'))) {
     const [first] = group as [Comment, ...Comment[]];
     const last = group.at(-1) as Comment;
     if (group.some(({ body }) => body.startsWith('elvar '))) continue;
     const lines = group.length === 1 ? linesOf(first) : group.flatMap(linesOf);
     const code = lines.filter((line) => line.length < LONGEST_LINE
-      && look.test(line)
+      && looksLikeCode(line)
       && (SURE.test(line) || !PROSE_WORDS.test(line.replace(/"[^"]*"|'[^']*'|`[^`]*`/g, '')))
       && !/^(?:see|e\.g\.|note|todo|fixme|example)\b|^<\/?editor-fold\b|^\w+ = \(.* \| .*\)$|^\w+=-?[\d.]+$/i.test(line)).length;
     if (code === 0) continue;
@@ -99,7 +67,7 @@ function* findCommentedCode(source: Source): Iterable<Hit> {
   }
 }
 
-/** Code of C and C++ that the preprocessor leaves out in any case. */
+/** Code that the preprocessor leaves out in any case. */
 function* leftOut(text: string): Iterable<Hit> {
   if (!text.includes('if')) return;
   for (const { 0: line, index } of text.matchAll(/^[ \t]*#[ \t]*if[ \t]+0(?![\w.])(?!\s*(?:&&|\|\||[<>=!]))/gm)) {

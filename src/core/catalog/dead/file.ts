@@ -25,9 +25,6 @@ export default defineRule({
   find: shared(byProject(findUnloaded)),
 });
 
-/** What a language or its tools load by its name. */
-const LOADED_BY_NAME = /(?:^|\/)__(?:init|main)__\.py$|\.d\.[cm]?ts$|\.pyi$/;
-
 function findUnloaded(
   file: FileFacts, project: ProjectFacts, { free }: { readonly free: readonly string[] },
 ): readonly ProjectHit[] {
@@ -42,8 +39,8 @@ function findUnloaded(
 
 function isRunFromOutside(file: FileFacts, project: ProjectFacts): boolean {
   const { path } = file;
-  if (familyOf(file).isNamedByBuild?.(path) === true) return true;
-  return isRunByName(path) || LOADED_BY_NAME.test(path) || file.is('program') || offeringFiles(project).has(path);
+  if (familyOf(file).isLoadedByName?.(path) === true) return true;
+  return isRunByName(path) || file.is('program') || offeringFiles(project).has(path);
 }
 
 function isLoaded(file: FileFacts, project: ProjectFacts): boolean {

@@ -26,7 +26,7 @@ function findHeadless(source: Source, { text: wanted }: { readonly text: string 
   const { text: { text, language, ends } } = source;
   const { line, block } = language.comments;
   // Languages without comments, and prose, have no heading.
-  if (line.length + block.length === 0 || text.trim() === '' || ['markdown', 'text', 'git-settings'].includes(language.id)) {
+  if (line.length + block.length === 0 || text.trim() === '' || language.traits.includes('no-heading')) {
     return [];
   }
   if (hasHeading(source, codeStart(text), wanted)) return [];
@@ -49,7 +49,7 @@ function codeStart(text: string): number {
   return '#<@"\''.includes(text[begin] as string) ? (OPENING.exec(text)?.[0].length ?? 0) : begin;
 }
 
-/** Whether a comment before the first code contains `wanted`. Python docstrings count. */
+/** Whether a comment before the first code contains `wanted`. So does a text there, where that is documentation. */
 function hasHeading(source: Source, first: number, wanted: string): boolean {
   const { text: { text, language } } = source;
   let end = first;
@@ -61,7 +61,7 @@ function hasHeading(source: Source, first: number, wanted: string): boolean {
     if (heading.includes(wanted)) return true;
     end = comment.end;
   }
-  if (heading !== '' || language.id !== 'python') return false;
+  if (heading !== '' || !language.traits.includes('text-as-heading')) return false;
   const documentation = /^\s*(?:"""|''')([^]*?)(?:"""|''')/.exec(text.slice(first))?.[1] ?? '';
   return documentation !== '' && documentation.includes(wanted);
 }

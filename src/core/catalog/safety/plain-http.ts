@@ -43,11 +43,12 @@ function* findPlain(source: Source, { free }: { readonly free: readonly string[]
   const { text, language, path } = source.text;
   if (!text.includes('://') || language.isProse || MADE_UP.test(path) || !/\b(?:http|ws|ftp):\/\//i.test(text)) return;
   const isQuoted = referenceTest(source);
+  const mayBeKeys = language.traits.includes('address-keys');
   for (const { 0: address, index } of text.matchAll(
     /\b(?:http|ws|ftp):\/\/[^\s"'`<>()\[\]{}|\\^,;]*[^\s"'`<>()\[\]{}|\\^,;.:!?]/gi,
   )) {
     // What is the key of something is a name.
-    if (/^["']\s*:/.test(text.slice(index + address.length, index + address.length + 8)) && language.id !== 'yaml') continue;
+    if (/^["']\s*:/.test(text.slice(index + address.length, index + address.length + 8)) && !mayBeKeys) continue;
     // A namespace name looks like an address but is not one: Namespaces in XML 1.0, section 2.
     if (/\bxmlns(?::[\w.-]+)?\s*=\s*\\?["']$/.test(text.slice(Math.max(0, index - 60), index))) continue;
     if (isQuoted(index) || NAMING.test(source.text.lineAround(index).text.slice(0, 400))) continue;

@@ -73,9 +73,6 @@ const BARE_VALUE = /^([^\s"'`$<{(\[,;]{8,})\s*$/;
 /** The matches of {@link QUOTED} that may be reported, after an assignment or in a call. */
 const QUOTED_SECRET = /[:=>(,][^\S\r\n]*["'`](?=[^"'`\\\s]*\d)[^"'`\\\s]{6,}["'`]/;
 
-/** Languages in which values need no quote marks. */
-const BARE = new Set(['yaml', 'ini', 'toml', 'shell', 'dockerfile', 'text', 'git-settings', 'terraform']);
-
 /** Tokens whose form tells what they are, as their issuers document it. */
 const TOKEN = /\b(?:gh[pousr]_[A-Za-z\d]{36}|AKIA[A-Z\d]{16}|xox[abprs]-[A-Za-z\d-]{20,}|glpat-[\w-]{20}|eyJ[\w-]{8,}\.eyJ[\w-]{8,}\.[\w-]{10,})\b|\b(?:Basic|Bearer) (?=[\w+/.-]*\d)[\w+/.-]{16,}={0,2}/g;
 
@@ -92,7 +89,7 @@ const EXAMPLES =
 const LONGEST = 2000;
 
 function* findSecrets({ text: positioned }: Source, { free }: { readonly free: readonly string[] }): Iterable<Hit> {
-  const { text, language, path } = positioned;
+  const { text, language: { traits }, path } = positioned;
   for (const match of text.includes('PRIVATE KEY') ? text.matchAll(KEY) : []) {
     yield { start: match.index, end: match.index + match[0].length, message: 'a private key is written here' };
   }
@@ -105,14 +102,11 @@ function* findSecrets({ text: positioned }: Source, { free }: { readonly free: r
   }
   // Hardly any file has a value like this, and searching for one is faster than searching for the names.
   const isQuoted = QUOTED_SECRET.test(text);
-  if (isQuoted || BARE.has(language.id)) yield* namedSecrets(positioned, free, NAMED);
+  if (isQuoted || traits.includes('bare-values')) yield* namedSecrets(positioned, free, NAMED);
   if (isQuoted && MAY_CALL.test(text)) yield* namedSecrets(positioned, free, CALLED);
-  if (language.id === 'yaml') yield* namedSecrets(positioned, free, LISTED);
-  if (COMMANDS.has(language.id)) yield* passedSecrets(text, free);
+  if (traits.includes('named-values')) yield* namedSecrets(positioned, free, LISTED);
+  if (traits.includes('command-lines')) yield* passedSecrets(text, free);
 }
-
-/** Languages that start programs with arguments. */
-const COMMANDS = new Set(['shell', 'dockerfile', 'makefile', 'yaml', 'batch']);
 
 function* passedSecrets(text: string, free: readonly string[]): Iterable<Hit> {
   for (const { 0: command, index, groups } of text.matchAll(ARGUMENT)) {
@@ -138,7 +132,7 @@ function* namedSecrets(positioned: SourceText, free: readonly string[], form: Re
     if (line.text.length > LONGEST) continue;
     const rest = line.text.slice(at - line.start);
     const quoted = QUOTED.exec(rest);
-    const value = quoted?.[2] ?? (BARE.has(language.id) ? BARE_VALUE.exec(rest)?.[1] : undefined);
+    const value = quoted?.[2] ?? (language.traits.includes('bare-values') ? BARE_VALUE.exec(rest)?.[1] : undefined);
     if (value === undefined || !looksSecret(value) || nameTest(free)(value)) continue;
     const before = /[\w.-]*$/.exec(text.slice(Math.max(line.start, match.index - 40), match.index))?.[0] ?? '';
     const name = `${before}${/^[\w-]+/.exec(match[0])?.[0] ?? ''}`;

@@ -53,14 +53,14 @@ function* spacingIn(source: ParsedSource, options: Options): Iterable<Hit> {
 }
 
 function* findOperators(source: ParsedSource, tight: readonly string[]): Iterable<Hit> {
-  const { tree, text: { text, language } } = source;
+  const { tree, text: { text } } = source;
   let isLayout: LayoutTest | null = null;
   for (const node of tree.ofTypes(OPERATIONS)) {
     for (const operator of operatorsOf(node)) {
       const { start, end } = operator;
       const [before, after] = [isOpen(text, start - 1), isOpen(text, end)];
       if ((before && after) || tight.includes(operator.text)
-          || isDoubtful(node, operator, before || after) || isQuoted(node, language.id)) continue;
+          || isDoubtful(node, operator, before || after) || isQuoted(node)) continue;
       isLayout ??= layoutTest(source);
       const where = before ? 'after' : after ? 'before' : 'around';
       const edits = [...(before ? [] : [{ start, end: start, text: ' ' }]), ...(after ? [] : [{ start: end, end, text: ' ' }])];

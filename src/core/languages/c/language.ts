@@ -7,6 +7,7 @@ export const C: LanguageDefinition = {
   id: 'c',
   endings: '.c .h',
   comments: C_LIKE,
+  traits: ['preprocessor'],
   nameConventions: C_NAMES,
   family: C_FAMILY,
   grammar: CPP_GRAMMAR,

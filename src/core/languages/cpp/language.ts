@@ -5,6 +5,7 @@ import { C_LIKE, type GrammarDefinition, type LanguageDefinition } from '../defi
 import { C_FAMILY } from '../families.js';
 import { bindCpp } from './bindings.js';
 import { collectC } from './facts.js';
+import { isMacroCall } from '../macro-call.js';
 import { CPP_MISREADINGS } from './misreadings.js';
 import { cppValues } from './values.js';
 import { CPP_RULES } from './rules.js';
@@ -33,6 +34,7 @@ export const CPP_GRAMMAR: GrammarDefinition = {
     // Only the compiler knows what the preprocessor makes of a file.
     isDialect: (text) => /^[ \t]*#[ \t]*(?:if|define)\b/m.test(text) || LIKE_MACRO.test(text),
     isDoubtfulOperator: isDoubtful,
+    showsBlanks: isMacroCall,
     leaving: {
       callee: /^(?:std::|::)?(?:exit|_Exit|quick_exit|abort|terminate)$/,
       names: ['exit', '_Exit', 'quick_exit', 'abort', 'terminate'],
@@ -54,6 +56,7 @@ export const CPP: LanguageDefinition = {
   endings: '.cc .cpp .cxx .hh .hpp .hxx',
   otherNames: 'c++',
   comments: C_LIKE,
+  traits: ['preprocessor'],
   nameConventions: C_NAMES,
   family: C_FAMILY,
   grammar: CPP_GRAMMAR,

@@ -9,6 +9,7 @@ export const CSHARP: LanguageDefinition = {
   endings: '.cs .csx',
   otherNames: 'c#',
   comments: C_LIKE,
+  traits: ['one-line-texts'],
   // Framework Design Guidelines, "Naming Guidelines".
   nameConventions: { variable: ['camel'], constant: ['pascal', 'upper'], function: ['pascal'], type: ['pascal'] },
   family: ownFamily('csharp'),

@@ -1,6 +1,8 @@
 import type { Node } from 'web-tree-sitter';
+import { noNames } from '../../facts/facts-of.js';
 import type { SyntaxTree } from '../../syntax/node.js';
 import type { DeclaredName } from '../../syntax/declared-name.js';
+import { styleLine } from '../code-lines.js';
 import type { LanguageDefinition } from '../definition.js';
 import { CSS_MISREADINGS } from './misreadings.js';
 import { CSS_RULES } from './rules.js';
@@ -9,6 +11,9 @@ export const CSS: LanguageDefinition = {
   id: 'css',
   endings: '.css',
   comments: { line: [], block: [['/*', '*/']] },
+  traits: ['comments-after-code'],
+  looksLikeCode: styleLine,
+  textFacts: noNames,
   byteOrderMark: 'encoding',
   nameConventions: { variable: ['kebab'], constant: ['kebab'], function: ['kebab'], type: ['kebab'] },
   family: null,

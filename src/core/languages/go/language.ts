@@ -1,3 +1,4 @@
+import { bareLine } from '../code-lines.js';
 import { C_LIKE, type LanguageDefinition } from '../definition.js';
 import { ownFamily } from '../families.js';
 import { isDeclared } from '../../facts/facts.js';
@@ -13,12 +14,14 @@ export const GO: LanguageDefinition = {
   endings: '.go',
   otherNames: 'golang',
   comments: C_LIKE,
+  looksLikeCode: bareLine,
   needsTabs: true,
   // Effective Go, "MixedCaps".
   nameConventions: {
     variable: ['camel', 'pascal'], constant: ['camel', 'pascal'], function: ['camel', 'pascal'], type: ['camel', 'pascal'],
   },
   family: ownFamily('go', {
+    runByName: /_test\.go$/i,
     sureness: (declared, file) => {
       const isMethod = declared.kind === 'method';
       if (isDeclared(declared, 'hidden')) return isMethod ? 'likely' : 'certain';

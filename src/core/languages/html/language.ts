@@ -1,11 +1,15 @@
+import { markupLine } from '../code-lines.js';
 import { DATA_SYNTAX, MARKUP, type LanguageDefinition } from '../definition.js';
 import { SCRIPT_FAMILY } from '../families.js';
+import { collectPage } from './facts.js';
 import { HTML_RULES } from './rules.js';
 
 export const HTML: LanguageDefinition = {
   id: 'html',
   endings: '.html .htm',
   comments: MARKUP,
+  looksLikeCode: markupLine,
+  textFacts: collectPage,
   inside: { languages: ['javascript', 'css', 'json'], as: 'elements' },
   needsWhole: true,
   byteOrderMark: 'encoding',

@@ -10,6 +10,9 @@ import { SCRIPT_MISREADINGS } from './misreadings.js';
 import { scriptValues } from './values.js';
 import { JAVASCRIPT_RULES } from './rules.js';
 
+/** What every global function belongs to. */
+const GLOBAL_OBJECT = /^(?:window|globalThis|self|global)\.(?=\w)/;
+
 /** The syntax that JavaScript and TypeScript share. */
 export const SCRIPT_SYNTAX: LanguageSyntax = {
   translation: null,
@@ -20,6 +23,7 @@ export const SCRIPT_SYNTAX: LanguageSyntax = {
   leaving: { callee: /^process\.(?:exit|abort)$/, names: ['exit', 'abort'] },
   earlyErrors: earlyErrorsInScript,
   knowsUndeclared: true,
+  plainCallee: (written) => written.replace(/\?\./g, '.').replace(GLOBAL_OBJECT, ''),
 };
 
 /** How names are usually written in both. */

@@ -8,6 +8,8 @@ export const JSON_DATA: LanguageDefinition = {
   id: 'json',
   endings: '.json',
   comments: NO_COMMENTS,
+  traits: ['long-lines'],
+  looksLikeCode: null,
   nameConventions: null,
   family: null,
   grammar: {

@@ -1,3 +1,4 @@
+import { bareLine } from '../code-lines.js';
 import { C_LIKE, type LanguageDefinition } from '../definition.js';
 import { JAVA_FAMILY } from '../families.js';
 import { collectKotlin } from './facts.js';
@@ -8,6 +9,8 @@ export const KOTLIN: LanguageDefinition = {
   id: 'kotlin',
   endings: '.kt .kts',
   comments: C_LIKE,
+  traits: ['one-line-texts'],
+  looksLikeCode: bareLine,
   // Kotlin documentation, "Coding conventions".
   nameConventions: { variable: ['camel'], constant: ['upper'], function: ['camel', 'pascal'], type: ['pascal'] },
   family: JAVA_FAMILY,

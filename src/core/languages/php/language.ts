@@ -21,6 +21,7 @@ export const PHP: LanguageDefinition = {
   nameConventions: { variable: ['camel', 'snake'], constant: ['upper'], function: ['camel', 'snake'], type: ['pascal'] },
   // PHP Manual, "Functions" and "Classes": their names are the same in capitals and in small letters.
   family: ownFamily('php', {
+    runByName: /Tests?\.php$/i,
     target: (project, { path }, { module }) => exactTarget(project, joined(path, module)),
     manifests: ['composer.json'],
     sureness: surenessInPackages,

@@ -1,3 +1,4 @@
+import { scriptLine } from '../code-lines.js';
 import { HASH, type LanguageDefinition } from '../definition.js';
 import { ownFamily } from '../families.js';
 import { isDeclared } from '../../facts/facts.js';
@@ -22,6 +23,8 @@ export const PYTHON: LanguageDefinition = {
   endings: '.py .pyi .pyw',
   interpreters: 'python pypy',
   comments: HASH,
+  traits: ['text-as-heading'],
+  looksLikeCode: scriptLine,
   indentMatters: 'relatively',
   // PEP 8, "Naming Conventions".
   nameConventions: { variable: ['snake', 'upper'], constant: ['upper'], function: ['snake'], type: ['pascal'] },
@@ -32,6 +35,8 @@ export const PYTHON: LanguageDefinition = {
     manifests: ['pyproject.toml', 'setup.py', 'setup.cfg'],
     runsOnImport: true,
     namesModules: true,
+    isLoadedByName: (path) => /(?:^|\/)__(?:init|main)__\.py$|\.pyi$/.test(path),
+    runByName: /^(?:test_\w+|\w+_test|conftest|setup|manage|wsgi|asgi|noxfile|fabfile)\.py$/i,
     sureness: (declared, file, project) =>
       (isDeclared(declared, 'hidden') && declared.kind !== 'method' && !file.is('open')
         ? 'certain'
@@ -55,6 +60,8 @@ export const PYTHON: LanguageDefinition = {
       closing: /^(?:async )?with (?:open\(|[\w.]*lock\b)/i,
       keysHaveTypes: true,
       isRemark: standsAlone,
+      // The braces of a text may show what they compute, as it is written.
+      showsBlanks: ({ type }) => type === 'interpolation',
       // Docstrings have three marks; a string inside an f-string may need the other mark.
       needsItsMarks: (text) => isFilled(text) || standsAlone(text) || text.closest(IN_TEXT) !== null,
     },

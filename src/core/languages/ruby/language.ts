@@ -1,3 +1,4 @@
+import { scriptLine } from '../code-lines.js';
 import { HASH, type LanguageDefinition } from '../definition.js';
 import { ownFamily } from '../families.js';
 import { isDeclared } from '../../facts/facts.js';
@@ -12,6 +13,7 @@ export const RUBY: LanguageDefinition = {
   fileNames: 'Gemfile Rakefile',
   interpreters: 'ruby',
   comments: HASH,
+  looksLikeCode: scriptLine,
   // As in the documentation and the standard library of Ruby.
   nameConventions: { variable: ['snake'], constant: ['upper', 'pascal'], function: ['snake'], type: ['pascal'] },
   family: ownFamily('ruby', {

@@ -3,6 +3,7 @@ import type { BindingKind, Scope, Scopes } from '../../syntax/bindings/scope.js'
 import { boundValues } from '../../syntax/bindings/bound-values.js';
 import type { Import, LanguageSyntax } from '../../syntax/language-syntax.js';
 import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
+import { isMacroCall } from '../macro-call.js';
 import { RUST_MISREADINGS } from './misreadings.js';
 import { RUST_TRANSLATION } from './translation.js';
 
@@ -112,6 +113,8 @@ export const RUST_SYNTAX: LanguageSyntax = {
   bind: (tree) => bindPlainly(tree, BINDING),
   values: boundValues(({ kind }) => (kind === 'constant' || kind === 'field' ? 'constant' : 'variable')),
   imports: importsIn,
+  // A macro may look at the text that it is given.
+  showsBlanks: (around) => /^token_tree(?:_pattern)?$/.test(around.type) || isMacroCall(around),
   leaving: {
     callee: /^(?:(?:std::|core::)?(?:panic|unreachable|todo|unimplemented)|(?:std::)?process::(?:exit|abort))$/,
     names: ['panic', 'unreachable', 'todo', 'unimplemented', 'exit', 'abort'],

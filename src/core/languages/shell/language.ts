@@ -1,3 +1,4 @@
+import { commandLine } from '../code-lines.js';
 import { HASH, type LanguageDefinition } from '../definition.js';
 import { ownFamily } from '../families.js';
 import { collectShell } from './facts.js';
@@ -11,6 +12,8 @@ export const SHELL: LanguageDefinition = {
   interpreters: 'sh bash dash ash ksh mksh zsh',
   otherNames: 'bash zsh',
   comments: HASH,
+  traits: ['bare-values', 'command-lines'],
+  looksLikeCode: commandLine,
   nameConventions: { variable: ['snake', 'upper'], constant: ['upper'], function: ['snake', 'kebab'], type: ['pascal'] },
   family: ownFamily('shell', { sureness: () => 'likely' }),
   grammar: {

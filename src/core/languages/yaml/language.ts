@@ -5,6 +5,8 @@ export const YAML: LanguageDefinition = {
   id: 'yaml',
   endings: '.yaml .yml',
   comments: HASH,
+  traits: ['long-lines', 'bare-values', 'named-values', 'address-keys', 'command-lines'],
+  looksLikeCode: null,
   // YAML 1.2.2, section 8.1.1.2: a scalar that keeps its final line ends.
   keepsLineEnds: /[|>]\d?\+/,
   indentMatters: true,
