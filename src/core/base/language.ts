@@ -8,6 +8,8 @@ export type GrammarId = string;
 export interface CommentSyntax {
   readonly line: readonly string[];
   readonly block: readonly (readonly [open: string, close: string])[];
+  /** Comments in what may stand between the code, between two markers; absent for none. */
+  readonly between?: readonly (readonly [open: string, close: string])[];
 }
 
 /** How the words of a name can be joined. */
@@ -44,6 +46,8 @@ export type TextTrait =
   | 'address-keys'
   /** It starts programs, with arguments. */
   | 'command-lines'
+  /** Pieces of it in prose may show what somebody typed, and what came back. */
+  | 'transcripts'
   /** Texts end with their line, unless their marks say otherwise. */
   | 'one-line-texts'
   /** Its files need no heading. */

@@ -12,9 +12,9 @@ export function knowsLanguage(rule: Rule, language: LanguageId): boolean {
 const NOT_IN_EXCERPTS =
   /^(?:dead|docs)\/|^slips\/(?:undeclared|early-use|syntax|shadowed-name|unclosed-resource)$|^idiom\/(?:settled-binding|debug-print|function-scoped-binding|strict-types|final-class)$|^imports\/(?:direction|missing|circle|climb)$|^safety\/fixed-path$/;
 
-/** Whether a rule can judge code inside files of a language: in Markdown, that is an excerpt. */
+/** Whether a rule can judge code inside files of a language: between fences, that is an excerpt. */
 export function judgesIn({ id }: Pick<Rule, 'id'>, outer: LanguageId): boolean {
-  return outer !== 'markdown' || !NOT_IN_EXCERPTS.test(id);
+  return languageById(outer)?.insideAs !== 'fences' || !NOT_IN_EXCERPTS.test(id);
 }
 
 /** Whether a rule looks at code of a language inside files of another: what such code declares is not known of the project. */

@@ -90,20 +90,14 @@ function wordsOf({ selectors, reach, until, because }: WaiverRequest): string {
   ].join(' ');
 }
 
-/** The words as a comment in the language, in braces between JSX tags. */
-function commentForms({ language: { comments: { line, block }, id } }: SourceText, words: string): string[] {
-  const blocks = block.filter(([, close]) => !words.includes(close)).map(([open, close]) => `${open} ${words} ${close}`);
-  const braced = id === 'javascript' || id === 'typescript' ? blocks.map((comment) => `{${comment}}`) : [];
+/** The words as a comment in the language, and in what stands between its code. */
+function commentForms({ language: { comments: { line, block, between = [] } } }: SourceText, words: string): string[] {
+  const blocks = [...block, ...between].filter(([, close]) => close === '' || !words.includes(close));
   return [
     ...line.slice(0, 1).map((mark) => `${mark} ${words}`),
-    ...blocks,
-    ...braced,
-    ...(EMBEDDED[id]?.map((form) => form.replace('WORDS', () => words)) ?? []),
+    ...blocks.map(([open, close]) => `${open} ${words} ${close}`.trimEnd()),
   ];
 }
-
-/** Comments of embedded languages, with a placeholder for their text. */
-const EMBEDDED: Readonly<Record<string, readonly string[]>> = { html: ['// WORDS', '/* WORDS */'], php: ['<!-- WORDS -->'] };
 
 /** The first line that a comment may precede: not an interpreter line, PHP's opening tag or a document type. */
 function firstLine(text: SourceText): number {
@@ -134,7 +128,7 @@ function codeOf(text: SourceText, { grammars }: Tools): readonly string[] | null
 /** The text of a node without the comments of an embedded language and the blanks around them. */
 function withoutEmbedded({ start, end, text }: SyntaxNode, source: Source): string {
   const own = embeddedComments(source).filter((comment) => start <= comment.start && comment.end <= end);
-  if (own.length === 0 && !EMBEDDING.has(source.text.language.id)) return text;
+  if (own.length === 0 && source.text.language.insideAs === null) return text;
   let rest = '';
   let at = start;
   for (const comment of own) {
@@ -143,8 +137,6 @@ function withoutEmbedded({ start, end, text }: SyntaxNode, source: Source): stri
   }
   return (rest + source.text.text.slice(at, end)).replace(/\s+/g, ' ').trim();
 }
-
-const EMBEDDING = new Set(Object.keys(EMBEDDED));
 
 /** A comment and, in JSX, the braces around it and the blanks beside it. */
 function isSilent(node: SyntaxNode): boolean {

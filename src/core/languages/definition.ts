@@ -84,6 +84,9 @@ export type LanguageDefinition = ParsedLanguage | TextLanguage;
 /** Comments as in C. */
 export const C_LIKE: CommentSyntax = { line: ['//'], block: [['/*', '*/']] };
 
+/** The same where markup may stand between the code, which has them in braces. */
+export const C_LIKE_WITH_ELEMENTS: CommentSyntax = { ...C_LIKE, between: [['{/*', '*/}']] };
+
 /** Comments as in shells. */
 export const HASH: CommentSyntax = { line: ['#'], block: [] };
 

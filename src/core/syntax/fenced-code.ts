@@ -60,8 +60,8 @@ function isWhole(text: string, { start, end, prefix }: Pick<FencedCode, 'start' 
 }
 
 /** Whether a piece shows what somebody typed, with the sign that asks for it, and what came back. */
-function isTranscript({ id }: Language, code: string): boolean {
-  return id === 'shell' && /^[ \t>]*[$%] /m.test(code);
+function isTranscript({ traits }: Language, code: string): boolean {
+  return traits.includes('transcripts') && /^[ \t>]*[$%] /m.test(code);
 }
 
 function languageOf(word: string, { called, ofName }: LanguageLookup): Language | undefined {

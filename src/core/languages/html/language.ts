@@ -7,7 +7,8 @@ import { HTML_RULES } from './rules.js';
 export const HTML: LanguageDefinition = {
   id: 'html',
   endings: '.html .htm',
-  comments: MARKUP,
+  // A line of a script in it may need a waiver too.
+  comments: { ...MARKUP, between: [['//', ''], ['/*', '*/']] },
   looksLikeCode: markupLine,
   textFacts: collectPage,
   inside: { languages: ['javascript', 'css', 'json'], as: 'elements' },

@@ -1,5 +1,5 @@
 import { bindScript } from './bindings.js';
-import { C_LIKE, type GrammarDefinition, type LanguageDefinition } from '../definition.js';
+import { C_LIKE_WITH_ELEMENTS, type GrammarDefinition, type LanguageDefinition } from '../definition.js';
 import { SCRIPT_FAMILY } from '../families.js';
 import type { NameConventions } from '../../base/language.js';
 import type { LanguageSyntax } from '../../syntax/language-syntax.js';
@@ -48,7 +48,7 @@ export const JAVASCRIPT: LanguageDefinition = {
   endings: '.js .mjs .cjs .jsx',
   interpreters: 'node nodejs bun',
   otherNames: 'node',
-  comments: C_LIKE,
+  comments: C_LIKE_WITH_ELEMENTS,
   nameConventions: SCRIPT_NAMES,
   family: SCRIPT_FAMILY,
   grammar: GRAMMAR,

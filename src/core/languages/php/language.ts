@@ -16,7 +16,7 @@ export const PHP: LanguageDefinition = {
   interpreters: 'php',
   // PHP prints what is before its tag.
   byteOrderMark: 'printed',
-  comments: { line: ['//', '#'], block: [['/*', '*/']] },
+  comments: { line: ['//', '#'], block: [['/*', '*/']], between: [['<!--', '-->']] },
   inside: { languages: ['javascript', 'css'], as: 'elements-in-texts' },
   nameConventions: { variable: ['camel', 'snake'], constant: ['upper'], function: ['camel', 'snake'], type: ['pascal'] },
   // PHP Manual, "Functions" and "Classes": their names are the same in capitals and in small letters.

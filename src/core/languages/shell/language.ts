@@ -12,7 +12,7 @@ export const SHELL: LanguageDefinition = {
   interpreters: 'sh bash dash ash ksh mksh zsh',
   otherNames: 'bash zsh',
   comments: HASH,
-  traits: ['bare-values', 'command-lines'],
+  traits: ['transcripts', 'bare-values', 'command-lines'],
   looksLikeCode: commandLine,
   nameConventions: { variable: ['snake', 'upper'], constant: ['upper'], function: ['snake', 'kebab'], type: ['pascal'] },
   family: ownFamily('shell', { sureness: () => 'likely' }),

@@ -1,5 +1,5 @@
 import type { LanguageSyntax } from '../../syntax/language-syntax.js';
-import { C_LIKE, type GrammarDefinition, type LanguageDefinition } from '../definition.js';
+import { C_LIKE_WITH_ELEMENTS, type GrammarDefinition, type LanguageDefinition } from '../definition.js';
 import { SCRIPT_FAMILY } from '../families.js';
 import { collectScript } from '../javascript/facts.js';
 import { SCRIPT_NAMES, SCRIPT_SYNTAX } from '../javascript/language.js';
@@ -28,7 +28,7 @@ export const TYPESCRIPT: LanguageDefinition = {
   id: 'typescript',
   endings: '.ts .mts .cts .tsx',
   interpreters: 'deno tsx ts-node',
-  comments: C_LIKE,
+  comments: C_LIKE_WITH_ELEMENTS,
   nameConventions: SCRIPT_NAMES,
   family: SCRIPT_FAMILY,
   grammar: { '.tsx': WITH_ELEMENTS, '': PLAIN },
