@@ -7,7 +7,7 @@ import { describe, expect, test } from 'vitest';
 import { CancellationTokenSource, type Diagnostic } from 'vscode-languageserver-protocol/node.js';
 import { brief, EditorClient } from '../support/editor-client.js';
 import { makeFolder, PROGRAM } from '../support/project.js';
-import { runs, whenDeep } from '../support/runs.js';
+import { runs, sampled, whenDeep } from '../support/runs.js';
 
 const FILES = { '.git/': '', 'elvar.yaml': 'rulings: { slips/loose-compare: error }\n', 'gate.js': 'go();\n' };
 const BAD = 'if (a == b) go();\n';
@@ -140,7 +140,7 @@ describe('the protocol', () => {
   };
   const initialize = message({ jsonrpc: '2.0', id: 1, method: 'initialize', params: { processId: null, rootUri: null, capabilities: {} } });
 
-  test.each([
+  test.each(sampled<[string, (string | Buffer)[]]>([
     ['nothing', []],
     ['what is no JSON', [message('{"jsonrpc":')]],
     ['a list of messages', [message([{ jsonrpc: '2.0', id: 1, method: 'initialize' }])]],
@@ -150,7 +150,7 @@ describe('the protocol', () => {
     ['half a message', [initialize, 'Content-Length: 4000\r\n\r\n{"jsonrpc"']],
     ['an answer to no question', [initialize, message({ jsonrpc: '2.0', id: 99, result: null })]],
     ['bytes that are no text', [initialize, message('\u0000\u0001'), Buffer.from([0xff, 0xfe, 0x00])]],
-  ])('%s is no reason for a trace or for staying', async (_, bytes) => {
+  ], 3))('%s is no reason for a trace or for staying', async (_, bytes) => {
     const { code, err } = await after(...bytes);
     expect([0, 1]).toContain(code);
     expect(err).not.toMatch(/ {4}at |node:internal/);

@@ -3,12 +3,12 @@ import { mkdirSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSyn
 import path from 'node:path';
 import { describe, expect, test } from 'vitest';
 import { elvar, elvarProcess, makeFolder, writeFiles } from '../support/project.js';
-import { HAS_TIME, size, whenDeep } from '../support/runs.js';
+import { HAS_TIME, sampled, size, whenDeep } from '../support/runs.js';
 
 const house = (search: string, languages = '[javascript]'): string => `rules:\n  house/tide:\n    title: A tide\n    languages: ${languages}\n    ${search}\n    message: a tide\nrulings: { house/tide: note }\n`;
 
 describe('files of configuration that are too large are mistakes with a place', () => {
-  test.each<[string, Record<string, string>, string]>([
+  test.each(sampled<[string, Record<string, string>, string]>([
     ['aliases in a layer file', { 'elvar.yaml': `title: &a x\nscope:\n  ignore: [${Array(200_000).fill('*a').join(', ')}]\n` }, 'elvar.yaml:3:4008  more than 1,000 aliases and anchors in one file'],
     ['anchors', { 'elvar.yaml': `scope:\n  ignore:\n${Array.from({ length: 50_000 }, (_, index) => `    - &a${index} x\n`).join('')}` }, 'elvar.yaml:1003:7  more than 1,000 aliases and anchors in one file'],
     ['equal keys', { 'elvar.yaml': `rulings:\n${'  text/*: note\n'.repeat(150_000)}` }, 'elvar.yaml:50001:11  more than 100,000 values in one file'],
@@ -25,7 +25,7 @@ describe('files of configuration that are too large are mistakes with a place', 
     ['patterns', { 'elvar.yaml': `zones:\n  - match: [${Array.from({ length: 60_000 }, (_, index) => `a${index}`).join(', ')}]\n    rulings: { text/*: note }\n` }, 'more than 50,000 patterns in one file'],
     ['a pattern', { 'elvar.yaml': house(`pattern: '${Array.from({ length: 20_000 }, (_, index) => `tide${index}`).join('|')}'`) }, 'it is longer than 100,000 characters'],
     ['a query', { 'elvar.yaml': house(`query: '${'(_ '.repeat(3_000)}${')'.repeat(3_000)} @finding'`) }, 'the query does not fit javascript: its brackets are nested more than 100 deep'],
-  ])('%s', (_, files, message) => {
+  ], 2))('%s', (_, files, message) => {
     const { code, out, err } = elvar(makeFolder({ 'a.js': 'go();\n', ...files }), ['check']);
     expect([code, out]).toEqual([2, '']);
     expect(err).toContain(message);
