@@ -67,6 +67,6 @@ mkdirSync(path.dirname(file), { recursive: true });
 writeFileSync(file, ruleText(id, language));
 writeFileSync(registry, registered(readFileSync(registry, 'utf8'), id));
 process.stdout.write(
-  `${path.relative(here, file)} and its lines in the registry are written.\nIts examples are its test: npx vitest run `
-    + `test/core/catalog-examples.test.ts\n`,
+  `${path.relative(here, file)} and its lines in the registry are written.\nIts examples are its test: npm run build && `
+    + `npx vitest run test/core/catalog-examples.test.ts\n`,
 );
