@@ -29,7 +29,9 @@ const { statements } = fc.letrec<{ statements: Statement[]; statement: Statement
     fc.record({ kind: fc.constant('declare' as const), word: fc.constantFrom('let', 'const'), name: blockName }),
     fc.record({ kind: fc.constant('declare' as const), word: fc.constant('var' as const), name: functionWideName }),
     fc.record({ kind: fc.constantFrom('block', 'loop', 'branch'), body: tie('statements') }),
-    fc.record({ kind: fc.constant('function' as const), name: fc.constant('moor'), parameter: functionWideName, body: tie('statements') }),
+    fc.record(
+      { kind: fc.constant('function' as const), name: fc.constant('moor'), parameter: functionWideName, body: tie('statements') },
+    ),
     fc.record({ kind: fc.constant('arrow' as const), parameter: functionWideName, body: tie('statements') }),
   ),
 }));
@@ -98,7 +100,13 @@ class Writer {
     }
   }
 
-  private owned(before: string, after: string, { parameter, body }: { readonly parameter: string; readonly body: readonly Statement[] }, outer: Names, end = '}'): void {
+  private owned(
+    before: string,
+    after: string,
+    { parameter, body }: { readonly parameter: string; readonly body: readonly Statement[] },
+    outer: Names,
+    end = '}',
+  ): void {
     const own: Names = { of: new Map(), outer, isFunction: true };
     this.declare(own, parameter, before.length + 1);
     this.put(before + parameter + after);
@@ -124,8 +132,11 @@ test.each(['javascript', 'typescript'])('each use of a name in %s means what the
     const text = textOf(language, writer.write(program));
     const found = withSource(grammars, text, ({ tree }) => {
       const { all, unresolved } = bindingsOf(tree);
-      const resolved = all.flatMap(({ node, references }) => references.all.map((use) => [placeOf(text, use.node), placeOf(text, node)] as const));
-      return new Map<string, string | null>([...resolved, ...unresolved.all.map(({ node }) => [placeOf(text, node), null] as const)]);
+      const resolved = all.flatMap(({ node, references }) =>
+        references.all.map((use) => [placeOf(text, use.node), placeOf(text, node)] as const));
+      return new Map<string, string | null>(
+        [...resolved, ...unresolved.all.map(({ node }) => [placeOf(text, node), null] as const)],
+      );
     });
     for (const [place, declared] of writer.uses) expect(found.get(place), `${text.text}\n${place}`).toBe(declared);
   }), { numRuns: runs(300) });

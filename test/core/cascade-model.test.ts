@@ -10,7 +10,8 @@ import { runs } from '../support/runs.js';
 
 test('the cascade decides as a brute-force model of it, with the same trail', async () => {
   await fc.assert(fc.asyncProperty(projects, async (project) => {
-    await inProject(project, ({ written, options }) => compareAll(openWorkspace(options), (file) => statementsFor(project, file, written)));
+    await inProject(project, ({ written, options }) =>
+      compareAll(openWorkspace(options), (file) => statementsFor(project, file, written)));
   }), { numRuns: runs(2, 100) });
 });
 
@@ -21,17 +22,35 @@ function compareAll(workspace: Workspace, statementsOf: (file: string) => Return
     const statements = statementsOf(file);
     const rules = resolved.get(file);
     // Decisions are put together later than the set, and say the same.
-    expect([...rules?.decisions ?? []].map(([id, { level, waivers, fix, ledger, options }]) => [id, { level, waivers, fix, ledger, options: Object.fromEntries(Object.entries(options).map(([name, { value }]) => [name, value])) }])).toEqual([...rules?.set.rules ?? []]);
+    expect([...rules?.decisions ?? []].map((
+      [id, { level, waivers, fix, ledger, options }],
+    ) => [id, {
+      level, waivers, fix, ledger, options: Object.fromEntries(Object.entries(options).map(([name, { value }]) => [name, value])),
+    }])).toEqual(
+      [...rules?.set.rules ?? []],
+    );
     const explained = workspace.explain(file).rules.decisions;
     for (const rule of CATALOG.rules) {
       const expected = decide(rule, statements);
       const decision = explained.get(rule.id) as Decision;
       const at = `${rule.id} of ${file}`;
       expect(resolved.get(file)?.set.rules.get(rule.id), at).toEqual(expected.setting);
-      expect(decision.trail.map(({ statement, effect, refused }) => [statement.place?.file ?? null, statement.place?.line ?? null, effect, refused.map(({ part }) => part), refused[0]?.by ?? null]), at).toEqual(expected.trail);
+      expect(
+        decision.trail.map(({ statement, effect, refused }) => [
+          statement.place?.file ?? null,
+          statement.place?.line ?? null,
+          effect,
+          refused.map(({ part }) => part),
+          refused[0]?.by ?? null,
+        ]),
+        at,
+      ).toEqual(expected.trail);
       const { by, over, guards } = decision;
-      const options = Object.entries(decision.options).map(([name, option]) => [name, { by: option.by, over: option.over, items: option.items?.map((item) => [item.value, item.by]) ?? null }]);
-      expect([{ by, over }, guards, Object.fromEntries(options)], at).toEqual([expected.level, expected.guards, expected.options]);
+      const options = Object.entries(decision.options).map(([name, option]) =>
+        [name, { by: option.by, over: option.over, items: option.items?.map((item) => [item.value, item.by]) ?? null }]);
+      expect([{ by, over }, guards, Object.fromEntries(options)], at).toEqual(
+        [expected.level, expected.guards, expected.options],
+      );
     }
   }
 }

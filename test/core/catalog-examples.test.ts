@@ -14,20 +14,36 @@ import { toldFindings, toldStarts } from '../support/told-findings.js';
 import { GRAMMARS, languageById, languageOfName, LANGUAGES } from '../../src/core/languages/languages.js';
 
 const grammars = builtGrammars();
-const tools = { today: '2026-11-23', needsReasons: false, ownFiles: new Set<string>(), grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
+const tools = {
+  today: '2026-11-23',
+  needsReasons: false,
+  ownFiles: new Set<string>(),
+  grammars,
+  planner: new Planner(CATALOG, grammars),
+  spelling: new Spelling(builtDictionary),
+};
 beforeAll(() => grammars.load(GRAMMARS));
 
-/** A rule set in which only `rule` is on; with a rule about waivers come two that waivers are written for, of which one refuses them. */
+/**
+ * A rule set in which only `rule` is on; with a rule about waivers come two that waivers are written for, of which one refuses
+ * them.
+ */
 function only(rule: Rule, options: Example['options']): RuleSet {
-  const setting = { level: 'warning', options: { ...rule.defaults, ...options }, waivers: 'allow', fix: 'allow', ledger: 'allow' } as const;
+  const setting = {
+    level: 'warning', options: { ...rule.defaults, ...options }, waivers: 'allow', fix: 'allow', ledger: 'allow',
+  } as const;
   const rules = new Map<string, RuleSetting>([[rule.id, setting]]);
-  if (rule.concern === 'waivers') rules.set('slips/loose-compare', setting).set('safety/dynamic-code', { ...setting, waivers: 'refuse' });
+  if (rule.concern === 'waivers') {
+    rules.set('slips/loose-compare', setting).set('safety/dynamic-code', { ...setting, waivers: 'refuse' });
+  }
   return { id: rule.id, rules };
 }
 
 function sourceOf({ language: id, file, code }: Example): SourceText {
   const language = languageById(id) as Language;
-  return new SourceText(file ?? `example${language.endings[0]}`, language, code.replace(/^\uFEFF/, ''), code.startsWith('\uFEFF'));
+  return new SourceText(
+    file ?? `example${language.endings[0]}`, language, code.replace(/^\uFEFF/, ''), code.startsWith('\uFEFF'),
+  );
 }
 
 function findsIn(rule: Rule, example: Example): string[] {
@@ -36,9 +52,11 @@ function findsIn(rule: Rule, example: Example): string[] {
 }
 
 describe.each(CATALOG.rules.map((rule) => [rule.id, rule] as const))('%s', (_, rule) => {
-  test.each(rule.examples.map((example) => [example.language, example.code, example] as const))('%s: %j', (_language, _code, example) => {
-    expect(findsIn(rule, example)).toEqual(example.finds);
-  });
+  test.each(rule.examples.map((example) => [example.language, example.code, example] as const))(
+    '%s: %j', (_language, _code, example) => {
+      expect(findsIn(rule, example)).toEqual(example.finds);
+    },
+  );
 
   test('has examples that say where a finding ends in each language', () => {
     const told = rule.examples.filter(({ finds }) => finds.length > 0);
@@ -66,7 +84,9 @@ describe.each(CATALOG.rules.map((rule) => [rule.id, rule] as const))('%s', (_, r
 test('every grammar is used by a language and fits the queries of every rule', () => {
   const all: RuleSet = {
     id: 'all',
-    rules: new Map(CATALOG.rules.map((rule) => [rule.id, { level: 'note', options: rule.defaults, waivers: 'allow', fix: 'allow', ledger: 'allow' }])),
+    rules: new Map(CATALOG.rules.map(
+      (rule) => [rule.id, { level: 'note', options: rule.defaults, waivers: 'allow', fix: 'allow', ledger: 'allow' }],
+    )),
   };
   const used = LANGUAGES.filter(({ grammar }) => grammar !== null).flatMap((language) => language.endings.map((ending) => {
     const name = `a${ending}`;
@@ -80,17 +100,42 @@ whenDeep(() => {
   test('code that is nested deeper than calls can be, or is cut off, stops no rule', () => {
     const all: RuleSet = {
       id: 'all',
-      rules: new Map(CATALOG.rules.map((rule) => [rule.id, { level: 'note', options: rule.defaults, waivers: 'allow', fix: 'allow', ledger: 'allow' }])),
+      rules: new Map(CATALOG.rules.map(
+        (rule) => [rule.id, { level: 'note', options: rule.defaults, waivers: 'allow', fix: 'allow', ledger: 'allow' }],
+      )),
     };
     const codesOf = (deep: number): [string, string][] => [
-      ['a.js', `${'('.repeat(deep)}1\n`], ['a.js', `a = ${'['.repeat(deep)}${']'.repeat(deep)};\n`], ['a.ts', `const ${'['.repeat(deep)}a${']'.repeat(deep)} = b;\n`],
-      ['a.js', `a = ${'b && '.repeat(deep)}c;\n`], ['a.js', `a = ${"'b' + ".repeat(deep)}c;\n`], ['a.js', `${'if (a) {'.repeat(deep)}${'}'.repeat(deep)}\n`],
-      ['a.js', `${'else if (a) b(); '.repeat(deep)}\n`], ['a.js', `if (a) b(); ${'else if (a) b(); '.repeat(2000)}\n`], ['a.py', `a = ${'('.repeat(deep)}1${')'.repeat(deep)}\n`],
-      ['a.py', `${'a + '.repeat(deep)}1\n`], ['a.php', `<?php $a = ${'['.repeat(deep)}${']'.repeat(deep)};\n`], ['A.java', `class A { int a = ${'('.repeat(deep)}1${')'.repeat(deep)}; }\n`],
-      ['a.cpp', `int a = ${'('.repeat(deep)}1${')'.repeat(deep)};\n`], ['a.cpp', `int ${'*'.repeat(deep)}a;\n`], ['a.css', `${'a { '.repeat(deep)}\n`], ['a.json', `${'['.repeat(deep)}${']'.repeat(deep)}\n`],
-      ['a.yaml', `a: ${'['.repeat(5000)}${']'.repeat(5000)}\n`], ['a.html', `${'<p>'.repeat(deep)}\n`], ['a.go', `package a\n\nvar a = ${'('.repeat(deep)}1${')'.repeat(deep)}\n`], ['a.sh', `${'('.repeat(5000)}a\n`],
-      ['a.rs', `fn a() { ${'if b { '.repeat(deep)}${'}'.repeat(deep)} }\n`], ['a.rs', `use ${'a::{'.repeat(deep)}${'}'.repeat(deep)};\n`], ['a.cs', `class A { int a = ${'('.repeat(deep)}1${')'.repeat(deep)}; }\n`],
-      ['a.kt', `val a = ${'('.repeat(deep)}1${')'.repeat(deep)}\n`], ['a.kt', `fun a() { ${'if (b) '.repeat(deep)}c() }\n`], ['a.rb', `a = ${'['.repeat(deep)}${']'.repeat(deep)}\n`], ['a.rb', `${'(a, '.repeat(deep)} = b\n`],
+      ['a.js', `${'('.repeat(deep)}1\n`], ['a.js', `a = ${'['.repeat(deep)}${']'.repeat(deep)};\n`], [
+        'a.ts',
+        `const ${'['.repeat(deep)}a${']'.repeat(deep)} = b;\n`,
+      ],
+      ['a.js', `a = ${'b && '.repeat(deep)}c;\n`], ['a.js', `a = ${"'b' + ".repeat(deep)}c;\n`], [
+        'a.js',
+        `${'if (a) {'.repeat(deep)}${'}'.repeat(deep)}\n`,
+      ],
+      ['a.js', `${'else if (a) b(); '.repeat(deep)}\n`], ['a.js', `if (a) b(); ${'else if (a) b(); '.repeat(2000)}\n`], [
+        'a.py',
+        `a = ${'('.repeat(deep)}1${')'.repeat(deep)}\n`,
+      ],
+      ['a.py', `${'a + '.repeat(deep)}1\n`], ['a.php', `<?php $a = ${'['.repeat(deep)}${']'.repeat(deep)};\n`], [
+        'A.java',
+        `class A { int a = ${'('.repeat(deep)}1${')'.repeat(deep)}; }\n`,
+      ],
+      ['a.cpp', `int a = ${'('.repeat(deep)}1${')'.repeat(deep)};\n`],
+      ['a.cpp', `int ${'*'.repeat(deep)}a;\n`],
+      ['a.css', `${'a { '.repeat(deep)}\n`],
+      ['a.json', `${'['.repeat(deep)}${']'.repeat(deep)}\n`],
+      ['a.yaml', `a: ${'['.repeat(5000)}${']'.repeat(5000)}\n`],
+      ['a.html', `${'<p>'.repeat(deep)}\n`],
+      ['a.go', `package a\n\nvar a = ${'('.repeat(deep)}1${')'.repeat(deep)}\n`],
+      ['a.sh', `${'('.repeat(5000)}a\n`],
+      ['a.rs', `fn a() { ${'if b { '.repeat(deep)}${'}'.repeat(deep)} }\n`],
+      ['a.rs', `use ${'a::{'.repeat(deep)}${'}'.repeat(deep)};\n`],
+      ['a.cs', `class A { int a = ${'('.repeat(deep)}1${')'.repeat(deep)}; }\n`],
+      ['a.kt', `val a = ${'('.repeat(deep)}1${')'.repeat(deep)}\n`],
+      ['a.kt', `fun a() { ${'if (b) '.repeat(deep)}c() }\n`],
+      ['a.rb', `a = ${'['.repeat(deep)}${']'.repeat(deep)}\n`],
+      ['a.rb', `${'(a, '.repeat(deep)} = b\n`],
     ];
     // Just below the depth from which on only the text is looked at, and far beyond it.
     for (const [name, code] of [...codesOf(800), ...codesOf(size(3_000, 20_000))]) {

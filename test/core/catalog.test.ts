@@ -30,7 +30,10 @@ describe('the declaration of a rule', () => {
     ['an id in capitals', { id: 'Slips/example' }],
     ['no good example', { examples: [{ language: 'python', code: 'pass\n', finds: ['1:1'] }] }],
     ['no bad example', { examples: [{ language: 'python', code: '', finds: [] }] }],
-    ['examples in another language', { examples: (declaration.examples ?? []).map((example) => ({ ...example, language: 'java' })) }],
+    [
+      'examples in another language',
+      { examples: (declaration.examples ?? []).map((example) => ({ ...example, language: 'java' })) },
+    ],
   ])('with %s is refused', (_, change) => {
     expect(() => defineRule({ ...declaration, ...change })).toThrow(/slips\/example|concern\/name/);
   });
@@ -43,7 +46,9 @@ describe('the declaration of a rule', () => {
 
 describe('the type of an option', () => {
   const typeOf = (schema: z.ZodType<number | boolean | string | string[]>): object =>
-    optionType({ schema, default: schema.parse(schema instanceof z.ZodArray ? [] : undefined as never), stricter: null, about: '' });
+    optionType(
+      { schema, default: schema.parse(schema instanceof z.ZodArray ? [] : undefined as never), stricter: null, about: '' },
+    );
 
   test('is read off its schema', () => {
     expect(typeOf(z.int().min(2).max(9).catch(3))).toEqual({ type: 'number', least: 2, most: 9 });
@@ -54,7 +59,8 @@ describe('the type of an option', () => {
   });
 
   test('is described in words', () => {
-    const words = CATALOG.rules.flatMap((rule) => Object.entries(rule.options).map(([name, option]) => `${rule.id}.${name} ${describeOptionType(optionType(option))}`));
+    const words = CATALOG.rules.flatMap((rule) =>
+      Object.entries(rule.options).map(([name, option]) => `${rule.id}.${name} ${describeOptionType(optionType(option))}`));
     expect(words).toContain('text/line-width.max a whole number from 20 to 1000');
     expect(words).toContain('text/line-width.urls-free true or false');
     expect(words).toContain('text/indent.with one of spaces, tabs');
@@ -64,11 +70,16 @@ describe('the type of an option', () => {
 
 describe('languages', () => {
   test.each([
-    ['a.ts', 'typescript', 'typescript'], ['a.mts', 'typescript', 'typescript'], ['a.tsx', 'typescript', 'tsx'], ['a.d.ts', 'typescript', 'typescript'],
-    ['a.js', 'javascript', 'javascript'], ['a.jsx', 'javascript', 'javascript'], ['a.py', 'python', 'python'], ['a.css', 'css', 'css'],
-    ['A.java', 'java', 'java'], ['a.php', 'php', 'php'], ['a.md', 'markdown', null], ['a.sql', 'sql', null], ['a.toml', 'toml', null],
+    ['a.ts', 'typescript', 'typescript'], ['a.mts', 'typescript', 'typescript'], ['a.tsx', 'typescript', 'tsx'], [
+      'a.d.ts', 'typescript', 'typescript',
+    ],
+    ['a.js', 'javascript', 'javascript'], ['a.jsx', 'javascript', 'javascript'], ['a.py', 'python', 'python'],
+    ['a.css', 'css', 'css'],
+    ['A.java', 'java', 'java'], ['a.php', 'php', 'php'], ['a.md', 'markdown', null], ['a.sql', 'sql', null],
+    ['a.toml', 'toml', null],
     ['Makefile', 'makefile', null], ['.gitignore', 'git-settings', null], ['elvar.yaml', 'yaml', 'yaml'],
-    ['a.h', 'c', 'cpp'], ['a.cc', 'cpp', 'cpp'], ['a.html', 'html', 'html'], ['a.sh', 'shell', 'bash'], ['a.go', 'go', 'go'], ['a.json', 'json', 'json'],
+    ['a.h', 'c', 'cpp'], ['a.cc', 'cpp', 'cpp'], ['a.html', 'html', 'html'], ['a.sh', 'shell', 'bash'], ['a.go', 'go', 'go'],
+    ['a.json', 'json', 'json'],
   ])('%s is %s with the grammar %s', (name, id, grammar) => {
     const language = languageOfName(name) as Language;
     expect(language.id).toBe(id);

@@ -16,9 +16,20 @@ describe('text from outside', () => {
     }));
   });
 
-  test.each([['a b', 'a b'], ['\u001b[31m', '\\x1b[31m'], ['a\nb\tc\r', 'a\\nb\\tc\\r'], ['\u202e', '\\u202e'], ['é😀', 'é😀'], ['\u009b', '\\x9b'], ['\\n', '\\n']])('%j is shown as %s', (text, shown) => {
-    expect(visible(text)).toBe(shown);
-  });
+  test.each([
+    ['a b', 'a b'],
+    ['\u001b[31m', '\\x1b[31m'],
+    ['a\nb\tc\r', 'a\\nb\\tc\\r'],
+    ['\u202e', '\\u202e'],
+    ['é😀', 'é😀'],
+    ['\u009b', '\\x9b'],
+    ['\\n', '\\n'],
+  ])(
+    '%j is shown as %s',
+    (text, shown) => {
+      expect(visible(text)).toBe(shown);
+    },
+  );
 });
 
 describe('a table', () => {
@@ -29,10 +40,12 @@ describe('a table', () => {
       expect(stringWidth(row), character).toBe(stringWidth(character) + 2);
       expect(row.startsWith(`${character} |`), character).toBe(true);
     }
-    fc.assert(fc.property(fc.array(fc.constantFrom('·', '→', '─', 'b', '日', '\u001b[1m', '\u001b[22m'), { maxLength: 8 }), (characters) => {
-      const cell = characters.join('');
-      expect(stringWidth(table([[cell, '|'], ['1234567890123456', '|']], '', ' ')[0] ?? '')).toBe(18);
-    }));
+    fc.assert(fc.property(
+      fc.array(fc.constantFrom('·', '→', '─', 'b', '日', '\u001b[1m', '\u001b[22m'), { maxLength: 8 }), (characters) => {
+        const cell = characters.join('');
+        expect(stringWidth(table([[cell, '|'], ['1234567890123456', '|']], '', ' ')[0] ?? '')).toBe(18);
+      },
+    ));
   });
 
   test('aligns its columns by their width', () => {
@@ -47,20 +60,38 @@ describe('a table', () => {
 });
 
 test('a text is wrapped at blanks, and loses none of its words', () => {
-  fc.assert(fc.property(fc.array(fc.stringMatching(/^[a-z]{1,12}$/), { minLength: 1, maxLength: 30 }), fc.integer({ min: 5, max: 40 }), (words, columns) => {
-    const lines = wrap(words.join(' '), columns, '  ');
-    expect(lines.map((line) => line.trim()).join(' ')).toBe(words.join(' '));
-    for (const line of lines) expect(line.length <= columns || !line.trim().includes(' ')).toBe(true);
-  }));
+  fc.assert(fc.property(
+    fc.array(fc.stringMatching(/^[a-z]{1,12}$/), { minLength: 1, maxLength: 30 }),
+    fc.integer({ min: 5, max: 40 }),
+    (words, columns) => {
+      const lines = wrap(words.join(' '), columns, '  ');
+      expect(lines.map((line) => line.trim()).join(' ')).toBe(words.join(' '));
+      for (const line of lines) expect(line.length <= columns || !line.trim().includes(' ')).toBe(true);
+    },
+  ));
 });
 
-test.each([[1, '1 file'], [0, '0 files'], [2, '2 files']])('%i of files', (number, text) => expect(count(number, 'file')).toBe(text));
+test.each([[1, '1 file'], [0, '0 files'], [2, '2 files']])('%i of files', (number, text) =>
+  expect(count(number, 'file')).toBe(text));
 
-test.each([[[], ''], [['a'], 'a'], [['a', 'b'], 'a and b'], [['a', 'b', 'c'], 'a, b and c']])('%j in words', (words, text) => expect(listed(words)).toBe(text));
+test.each([[[], ''], [['a'], 'a'], [['a', 'b'], 'a and b'], [['a', 'b', 'c'], 'a, b and c']])('%j in words', (words, text) =>
+  expect(listed(words)).toBe(text));
 
-test.each<[Parameters<typeof formatValue>[0], string]>([[7, '7'], [true, 'yes'], [false, 'no'], ['tabs', 'tabs'], [[], 'none'], [['a', 'b'], 'a, b'], [['a', 'b', 'c', 'd'], 'a, b, c … (4)'], ['\u0007', '\\x07']])('the option value %j is shown as %s', (value, text) => {
-  expect(formatValue(value)).toBe(text);
-});
+test.each<[Parameters<typeof formatValue>[0], string]>([
+  [7, '7'],
+  [true, 'yes'],
+  [false, 'no'],
+  ['tabs', 'tabs'],
+  [[], 'none'],
+  [['a', 'b'], 'a, b'],
+  [['a', 'b', 'c', 'd'], 'a, b, c … (4)'],
+  ['\u0007', '\\x07'],
+])(
+  'the option value %j is shown as %s',
+  (value, text) => {
+    expect(formatValue(value)).toBe(text);
+  },
+);
 
 test('options are shown in their order', () => {
   expect(formatOptions({ max: 100, 'urls-free': true })).toBe('max 100 · urls-free yes');
@@ -73,7 +104,8 @@ describe('folded files', () => {
     fc.assert(fc.property(fc.uniqueArray(path, { minLength: 1, maxLength: 20 }), fc.func(fc.boolean()), (all, isOwn) => {
       const own = all.filter((file) => isOwn(file));
       const folded = foldFiles(own, countByDirectory(all));
-      const unfolded = all.filter((file) => folded.some((entry) => entry.path === './' || entry.path === file || (entry.path.endsWith('/') && file.startsWith(entry.path))));
+      const unfolded = all.filter((file) => folded.some((entry) =>
+        entry.path === './' || entry.path === file || (entry.path.endsWith('/') && file.startsWith(entry.path))));
       expect(unfolded).toEqual(own);
       expect(folded.reduce((sum, { files }) => sum + files, 0)).toBe(own.length);
     }));
@@ -96,7 +128,9 @@ test('paths are sorted as their bytes are', () => {
 });
 
 describe('colours', () => {
-  const terminal = (env: Record<string, string>, isTerminal: boolean): Terminal => ({ out: () => {}, err: () => {}, directory: '/', env, isTerminal, columns: 80 });
+  const terminal = (env: Record<string, string>, isTerminal: boolean): Terminal => ({
+    out: () => {}, err: () => {}, directory: '/', env, isTerminal, columns: 80,
+  });
 
   test.each<[string, Terminal, boolean | undefined, boolean]>([
     ['a terminal', terminal({ TERM: 'xterm' }, true), undefined, true],

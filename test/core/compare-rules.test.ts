@@ -45,20 +45,29 @@ function comparePair(first: DecidedRules, second: DecidedRules, met: Set<string>
     if (a.level !== 'off' && b.level !== 'off') {
       for (const name of Object.keys(rule.options)) {
         const [before, after] = [a.options[name], b.options[name]];
-        const isSame = Array.isArray(before) ? [...new Set(before)].sort().join('\n') === [...new Set(after as string[])].sort().join('\n') : before === after;
+        const isSame = Array.isArray(before)
+          ? [...new Set(before)].sort().join('\n') === [...new Set(after as string[])].sort().join('\n')
+          : before === after;
         if (isSame) continue;
         const direction = rule.options[name]?.stricter ?? null;
         changed.push(name);
         steps.push(asksMore(before, after, direction) ? 'stricter' : asksMore(after, before, direction) ? 'looser' : 'different');
       }
     }
-    for (const part of ['waivers', 'fix', 'ledger'] as const) if (a[part] !== b[part]) steps.push(b[part] === 'refuse' ? 'stricter' : 'looser');
-    const expected = steps.length === 0 || (a.level === 'off' && b.level === 'off') ? undefined : steps.every((step) => step === steps[0]) ? steps[0] : 'different';
-    expect([rule.id, told.get(rule.id)?.relation, told.get(rule.id)?.options]).toEqual([rule.id, expected, expected === undefined ? undefined : changed]);
+    for (const part of ['waivers', 'fix', 'ledger'] as const) {
+      if (a[part] !== b[part]) steps.push(b[part] === 'refuse' ? 'stricter' : 'looser');
+    }
+    const expected = steps.length === 0 || (a.level === 'off' && b.level === 'off') ? undefined
+      : steps.every((step) => step === steps[0]) ? steps[0]
+      : 'different';
+    expect([rule.id, told.get(rule.id)?.relation, told.get(rule.id)?.options]).toEqual(
+      [rule.id, expected, expected === undefined ? undefined : changed],
+    );
     if (expected !== undefined) met.add(expected);
   }
   const back = compareRules(second, first, CATALOG);
-  const plain = (list: readonly RuleDifference[], turn: boolean): unknown[] => list.map(({ rule, relation, options: own }) => [rule, turn ? OPPOSITE[relation] : relation, own]);
+  const plain = (list: readonly RuleDifference[], turn: boolean): unknown[] =>
+    list.map(({ rule, relation, options: own }) => [rule, turn ? OPPOSITE[relation] : relation, own]);
   expect(plain(back, true)).toEqual(plain(differences, false));
   expect(compareRules(first, first, CATALOG)).toEqual([]);
 }

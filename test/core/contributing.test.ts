@@ -24,11 +24,16 @@ test("the rule on the contributor's page can be declared and is right about its 
     const grammars = builtGrammars();
     await grammars.load(['python']);
     const finder = 'languages' in rule.find ? rule.find.languages['python'] : undefined;
-    const query = new CombinedQuery(grammars.get('python'), [{ rule: rule.id, query: finder?.by === 'query' ? finder.query : '' }]);
+    const query = new CombinedQuery(
+      grammars.get('python'), [{ rule: rule.id, query: finder?.by === 'query' ? finder.query : '' }],
+    );
     expect(rule.examples.length).toBeGreaterThan(1);
     for (const { code: example, finds } of rule.examples) {
-      const nodes = query.matches(grammars.parse(example, 'python').rootNode, TimeLimit.NONE).get(rule.id)?.flatMap((match) => match.captures.map(({ node }) => node)) ?? [];
-      expect(nodes.map(({ startPosition: { row, column } }) => `${row + 1}:${column + 1} ${finder?.by === 'query' && 'message' in finder ? finder.message : ''}`)).toEqual(finds);
+      const nodes = query.matches(
+        grammars.parse(example, 'python').rootNode, TimeLimit.NONE,
+      ).get(rule.id)?.flatMap((match) => match.captures.map(({ node }) => node)) ?? [];
+      expect(nodes.map(({ startPosition: { row, column } }) => `${row + 1}:${column + 1} `
+        + (finder?.by === 'query' && 'message' in finder ? finder.message : ''))).toEqual(finds);
     }
   } finally {
     rmSync(folder, { recursive: true, force: true });
@@ -39,23 +44,31 @@ test('a rule that is begun has a file whose examples hold, and stands in the reg
   const folder = makeFolder({ 'src/core/catalog/slips/none.txt': '' });
   cpSync(path.join(ROOT, 'scripts', 'new-rule.mjs'), path.join(folder, 'scripts', 'new-rule.mjs'));
   cpSync(path.join(ROOT, 'src', 'core', 'catalog', 'registry.ts'), path.join(folder, 'src', 'core', 'catalog', 'registry.ts'));
-  const begin = (...args: string[]): { status: number | null; stdout: string; stderr: string } => spawnSync(process.execPath, ['scripts/new-rule.mjs', ...args], { cwd: folder, encoding: 'utf8' });
+  const begin = (...args: string[]): { status: number | null; stdout: string; stderr: string } =>
+    spawnSync(process.execPath, ['scripts/new-rule.mjs', ...args], { cwd: folder, encoding: 'utf8' });
   expect(begin('slips/loose-rope', 'python')).toMatchObject({ status: 0, stderr: '' });
   expect(begin('slips/loose-rope')).toMatchObject({ status: 2, stderr: 'slips/loose-rope exists already\n' });
   expect(begin('rope').status).toBe(2);
   const lines = readFileSync(path.join(folder, 'src/core/catalog/registry.ts'), 'utf8').split('\n');
   const before = readFileSync(path.join(ROOT, 'src/core/catalog/registry.ts'), 'utf8').split('\n');
-  expect(lines.filter((line) => !before.includes(line))).toEqual(["import slipsLooseRope from './slips/loose-rope.js';", '  slipsLooseRope,']);
+  expect(lines.filter((line) => !before.includes(line))).toEqual(
+    ["import slipsLooseRope from './slips/loose-rope.js';", '  slipsLooseRope,'],
+  );
   expect(lines[lines.indexOf('  slipsLooseRope,') - 1]).toBe('  slipsLooseCompare,');
   const built = mkdtempSync(path.join(ROOT, 'dist', 'core', 'catalog', 'page-'));
   try {
-    writeFileSync(path.join(built, 'rule.js'), transformSync(readFileSync(path.join(folder, 'src/core/catalog/slips/loose-rope.ts'), 'utf8'), { loader: 'ts' }).code);
+    writeFileSync(
+      path.join(built, 'rule.js'),
+      transformSync(readFileSync(path.join(folder, 'src/core/catalog/slips/loose-rope.ts'), 'utf8'), { loader: 'ts' }).code,
+    );
     const { default: rule } = await import(pathToFileURL(path.join(built, 'rule.js')).href) as { default: Rule };
     const grammars = builtGrammars();
     await grammars.load(['python']);
     const finder = 'languages' in rule.find ? rule.find.languages['python'] : undefined;
     for (const { code, finds } of rule.examples) {
-      const found = withSource(grammars, textOf('python', code), (source) => (finder?.by === 'text' ? [...finder.find(source as never, {})] : []));
+      const found = withSource(
+        grammars, textOf('python', code), (source) => (finder?.by === 'text' ? [...finder.find(source as never, {})] : []),
+      );
       expect(found.map(({ start, end, message }) => `1:${start + 1}-${end + 1} ${message}`)).toEqual(finds);
     }
   } finally {

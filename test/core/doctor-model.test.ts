@@ -18,13 +18,19 @@ import { runs, size } from '../support/runs.js';
 /** All that holds for every file and may matter later, without the lines in which it is written. */
 function contentOf(workspace: Workspace): string {
   const { files, catalog } = workspace.resolve();
-  return JSON.stringify(files.map(({ path: file, language, rules }) => [file, catalog.rules.filter((rule) => finderFor(rule, language) !== null).map(({ id }) => {
-    const { level, options, waivers, fix, ledger, guards, trail } = rules.decisions.get(id) as NonNullable<ReturnType<typeof rules.decisions.get>>;
-    const values = Object.entries(options).map(([name, { value }]) => [name, value]);
-    const where = (index: number | null): unknown => (index === null ? null : [trail[index]?.statement.layer.id.replace(/:\d+:\d+/g, ''), trail[index]?.statement.selector]);
-    const refused = trail.flatMap(({ effect, statement }) => (effect.endsWith('refused') ? [[statement.layer.file, statement.selector]] : []));
-    return [id, level, values, waivers, fix, ledger, guards.map(({ kind, by }) => [kind, where(by)]), refused];
-  })]));
+  return JSON.stringify(files.map(({ path: file, language, rules }) =>
+    [file, catalog.rules.filter((rule) => finderFor(rule, language) !== null).map(({ id }) => {
+      const { level, options, waivers, fix, ledger, guards, trail } =
+        rules.decisions.get(id) as NonNullable<ReturnType<typeof rules.decisions.get>>;
+      const values = Object.entries(options).map(([name, { value }]) => [name, value]);
+      const where = (index: number | null): unknown => (index === null
+        ? null
+        : [trail[index]?.statement.layer.id.replace(/:\d+:\d+/g, ''), trail[index]?.statement.selector]);
+      const refused = trail.flatMap(
+        ({ effect, statement }) => (effect.endsWith('refused') ? [[statement.layer.file, statement.selector]] : []),
+      );
+      return [id, level, values, waivers, fix, ledger, guards.map(({ kind, by }) => [kind, where(by)]), refused];
+    })]));
 }
 
 test('a ruling is called idle if, and only if, nothing is different without it', async () => {
@@ -33,7 +39,10 @@ test('a ruling is called idle if, and only if, nothing is different without it',
     await inProject({ ...project, set: [] }, ({ root, options }) => {
       const workspace = openWorkspace(options);
       const { catalog, files, layers, skipped } = workspace.resolve();
-      const diagnoses = diagnose({ catalog, today: TODAY, files, layers, skipped, ignoreLines: [], hidden: [], guardedOut: [], expectations: NOTHING_EXPECTED, foreign: [], ledger: [], waivers: [], failedExamples: [], leftAside: [], intake: [] });
+      const diagnoses = diagnose({
+        catalog, today: TODAY, files, layers, skipped, ignoreLines: [], hidden: [], guardedOut: [],
+        expectations: NOTHING_EXPECTED, foreign: [], ledger: [], waivers: [], failedExamples: [], leftAside: [], intake: [],
+      });
       const before = contentOf(workspace);
       for (const directory of DIRECTORIES) {
         const file = directory === '' ? 'elvar.yaml' : `${directory}/elvar.yaml`;
@@ -41,10 +50,13 @@ test('a ruling is called idle if, and only if, nothing is different without it',
         const text = readFileSync(path.join(root, file), 'utf8');
         for (const selector of Object.keys((parse(text) as { rulings?: object }).rulings ?? {})) {
           const ofFile = diagnoses.filter((one) => one.file === file);
-          const about = ofFile.filter(({ detail }) => 'selector' in detail && detail.selector === selector && !('zone' in detail && detail.zone !== null));
-          const isIdle = about.some(({ detail }) => detail.code === 'idle-ruling') || ofFile.some(({ detail }) => detail.code === 'repeats-outer');
+          const about = ofFile.filter(({ detail }) =>
+            'selector' in detail && detail.selector === selector && !('zone' in detail && detail.zone !== null));
+          const isIdle = about.some(({ detail }) => detail.code === 'idle-ruling')
+            || ofFile.some(({ detail }) => detail.code === 'repeats-outer');
           // What is reported for another reason is not reported as idle.
-          const isTold = about.some(({ detail }) => detail.code === 'refused') || ofFile.some(({ detail }) => detail.code === 'expired' && detail.of.kind === 'ruling' && detail.of.selector === selector);
+          const isTold = about.some(({ detail }) => detail.code === 'refused') || ofFile.some(({ detail }) =>
+            detail.code === 'expired' && detail.of.kind === 'ruling' && detail.of.selector === selector);
           let after: string;
           try {
             after = removeRuling(text, null, selector);
@@ -54,7 +66,9 @@ test('a ruling is called idle if, and only if, nothing is different without it',
           }
           const same = contentOf(workspace.trial({ overlay: overlayOf(new Map([[path.join(root, file), after]])) })) === before;
           if (isIdle) expect(same, `${file} ${selector} is called idle`).toBe(true);
-          if (same && !isTold && reaches(workspace, file, selector)) expect(isIdle, `${file} ${selector} changes nothing`).toBe(true);
+          if (same && !isTold && reaches(workspace, file, selector)) {
+            expect(isIdle, `${file} ${selector} changes nothing`).toBe(true);
+          }
           if (isIdle) idle += 1;
           else useful += 1;
         }
@@ -68,7 +82,9 @@ test('a ruling is called idle if, and only if, nothing is different without it',
 function reaches(workspace: Workspace, file: string, selector: string): boolean {
   const { files, catalog } = workspace.resolve();
   return files.some(({ rules, language }) => [...rules.decisions.values()].some(({ rule, trail }) =>
-    finderFor(catalog.get(rule) as NonNullable<ReturnType<typeof catalog.get>>, language) !== null && trail.some(({ statement }) => statement.place?.file === file && statement.selector === selector && statement.zone === null && statement.kind === 'ruling')));
+    finderFor(catalog.get(rule) as NonNullable<ReturnType<typeof catalog.get>>, language) !== null
+      && trail.some(({ statement }) => statement.place?.file === file
+        && statement.selector === selector && statement.zone === null && statement.kind === 'ruling')));
 }
 
 test('days are counted by the calendar', () => {

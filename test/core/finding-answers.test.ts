@@ -15,16 +15,25 @@ const LEVELS = ['note', 'warning', 'error'] as const;
 const CONFIDENCES = ['possible', 'likely', 'certain'] as const;
 const RULES = ['text/line-width', 'slips/loose-compare', 'words/spelling', 'dead/parameter', 'size/branches'];
 
-const excuse = fc.constantFrom('waiver', 'ledger').map((by) => ({ by: by as 'waiver', line: 1, because: null, until: null, status: null }));
+const excuse = fc.constantFrom('waiver', 'ledger')
+  .map((by) => ({ by: by as 'waiver', line: 1, because: null, until: null, status: null }));
 const finding: fc.Arbitrary<Finding> = fc.record({
   rule: fc.constantFrom(...RULES), level: fc.constantFrom(...LEVELS), path: fc.constantFrom('a.js', 'b/a.js'),
-  span: fc.constant({ start: { line: 1, column: 1 }, end: { line: 1, column: 2 } }), message: fc.constant('wrong'), code: fc.constant({ text: '', column: 1, isCut: false }), confidence: fc.constantFrom(...CONFIDENCES), repair: fc.constantFrom('safe' as const, 'offered' as const, null),
+  span: fc.constant({ start: { line: 1, column: 1 }, end: { line: 1, column: 2 } }),
+  message: fc.constant('wrong'),
+  code: fc.constant({ text: '', column: 1, isCut: false }),
+  confidence: fc.constantFrom(...CONFIDENCES),
+  repair: fc.constantFrom('safe' as const, 'offered' as const, null),
   fingerprint: fc.integer({ min: 0, max: 5 }).map((number) => `${number}`.padStart(16, '0')), excused: fc.option(excuse),
 });
 /** No file has two findings of one rule with one fingerprint. */
-const findings = fc.uniqueArray(finding, { maxLength: 14, selector: ({ path, rule, fingerprint }) => `${path} ${rule} ${fingerprint}` });
+const findings = fc.uniqueArray(
+  finding, { maxLength: 14, selector: ({ path, rule, fingerprint }) => `${path} ${rule} ${fingerprint}` },
+);
 const report = fc.tuple(findings, fc.constantFrom('note', 'warning', 'error', 'never')).map(([all, failOn]) => ({
-  catalog: CATALOG, failOn, expectations: NOTHING_EXPECTED, files: ['a.js', 'b/a.js', 'c.js'].map((path) => ({ path, findings: listOf(all.filter((one) => one.path === path)) })),
+  catalog: CATALOG, failOn, expectations: NOTHING_EXPECTED, files: ['a.js', 'b/a.js', 'c.js'].map(
+    (path) => ({ path, findings: listOf(all.filter((one) => one.path === path)) }),
+  ),
 }) as unknown as CheckReport);
 
 function openOf({ files }: CheckReport): Finding[] {
@@ -38,8 +47,14 @@ describe('what was found', () => {
       const by = (name: string): number => all.filter(({ excused }) => excused?.by === name).length;
       expect(totalsOf(own)).toEqual({
         files: 3, clean: own.files.filter(({ path }) => !open.some((one) => one.path === path)).length,
-        error: open.filter(({ level }) => level === 'error').length, warning: open.filter(({ level }) => level === 'warning').length, note: open.filter(({ level }) => level === 'note').length,
-        fixable: open.filter(({ repair }) => repair === 'safe').length, offered: open.filter(({ repair }) => repair === 'offered').length, excused: all.length - open.length, byWaiver: by('waiver'), byLedger: by('ledger'),
+        error: open.filter(({ level }) => level === 'error').length,
+        warning: open.filter(({ level }) => level === 'warning').length,
+        note: open.filter(({ level }) => level === 'note').length,
+        fixable: open.filter(({ repair }) => repair === 'safe').length,
+        offered: open.filter(({ repair }) => repair === 'offered').length,
+        excused: all.length - open.length,
+        byWaiver: by('waiver'),
+        byLedger: by('ledger'),
       });
     }));
   });
@@ -61,7 +76,9 @@ describe('what was found', () => {
   test('passes each part of a filter that it meets', () => {
     const filter = fc.record({
       level: fc.option(fc.constantFrom(...LEVELS)), confidence: fc.option(fc.constantFrom(...CONFIDENCES)),
-      rules: fc.option(fc.subarray(RULES).map((list) => new Set(list))), concerns: fc.option(fc.subarray(['text', 'slips', 'words']).map((list) => new Set(list))),
+      rules: fc.option(fc.subarray(RULES).map((list) => new Set(list))), concerns: fc.option(
+        fc.subarray(['text', 'slips', 'words']).map((list) => new Set(list)),
+      ),
     });
     fc.assert(fc.property(report, filter, (own, wanted) => {
       const asked = narrowed(own, wanted as Parameters<typeof narrowed>[1]);
@@ -85,13 +102,17 @@ describe('what was found', () => {
   test('before and after a change appears, disappears, changes level, or stays unmentioned', () => {
     fc.assert(fc.property(findings, findings, (before, after) => {
       const key = ({ path, rule, fingerprint }: Finding): string => `${path} ${rule} ${fingerprint}`;
-      const open = (list: readonly Finding[]): Map<string, Finding> => new Map(list.filter(({ excused }) => excused === null).map((one) => [key(one), one]));
+      const open = (list: readonly Finding[]): Map<string, Finding> =>
+        new Map(list.filter(({ excused }) => excused === null).map((one) => [key(one), one]));
       const [old, now] = [open(before), open(after)];
       const changes = findingChanges(before, after);
-      const all = (part: 'appearing' | 'disappearing' | 'relevelled'): string[] => [...changes.values()].flatMap((change) => change[part].map(key)).sort();
+      const all = (part: 'appearing' | 'disappearing' | 'relevelled'): string[] =>
+        [...changes.values()].flatMap((change) => change[part].map(key)).sort();
       expect(all('appearing')).toEqual([...now.keys()].filter((one) => !old.has(one)).sort());
       expect(all('disappearing')).toEqual([...old.keys()].filter((one) => !now.has(one)).sort());
-      expect(all('relevelled')).toEqual([...now].filter(([one, { level }]) => old.has(one) && old.get(one)?.level !== level).map(([one]) => one).sort());
+      expect(all('relevelled')).toEqual(
+        [...now].filter(([one, { level }]) => old.has(one) && old.get(one)?.level !== level).map(([one]) => one).sort(),
+      );
       for (const [rule, { appearing, disappearing, relevelled }] of changes) {
         expect(new Set([...appearing, ...disappearing, ...relevelled].map((one) => one.rule))).toEqual(new Set([rule]));
         for (const one of relevelled) expect(one).toBe(now.get(key(one)));

@@ -16,7 +16,14 @@ function source(text: string): SourceText {
 /** Findings are `#`, each with a fingerprint of what stands around it. */
 function findingsIn(text: SourceText): Finding[] {
   return [...text.text.matchAll(/#/g)].map(({ index }, number) => ({
-    rule: 'harbour/sign', level: 'warning', path: 'a.js', span: { start: text.positionAt(index), end: text.positionAt(index + 1) }, message: 'a sign', code: { text: '', column: 1, isCut: false }, confidence: 'certain', repair: null,
+    rule: 'harbour/sign',
+    level: 'warning',
+    path: 'a.js',
+    span: { start: text.positionAt(index), end: text.positionAt(index + 1) },
+    message: 'a sign',
+    code: { text: '', column: 1, isCut: false },
+    confidence: 'certain',
+    repair: null,
     fingerprint: `${number} ${text.lineAround(index).text}`, excused: null,
   }));
 }
@@ -37,7 +44,9 @@ describe('known findings', () => {
       let offset = 0;
       for (const [index, piece] of pieces.entries()) {
         const change = edits[index] ?? null;
-        if (piece !== '#' && change !== null && !change.includes('#')) list.push({ start: offset, end: offset + piece.length, text: change });
+        if (piece !== '#' && change !== null && !change.includes('#')) {
+          list.push({ start: offset, end: offset + piece.length, text: change });
+        }
         offset += piece.length;
       }
       followed.follow(list);

@@ -56,19 +56,34 @@ describe('code from elsewhere', () => {
       return findForeignCode(Object.keys(list).map((path) => ({ path, language: 'css' })), known).map(({ pattern }) => pattern);
     };
     const styles = Array.from({ length: 120 }, (_, index) => `css/quay${index}`);
-    expect(told(Object.fromEntries(styles.flatMap((path) => [[`${path}.css`, null], [`${path}-rtl.css`, 'generated'], [`${path}.min.css`, 'minified']])))).toEqual(['*-rtl.css', '*.min.css']);
+    expect(told(Object.fromEntries(
+      styles.flatMap((path) => [[`${path}.css`, null], [`${path}-rtl.css`, 'generated'], [`${path}.min.css`, 'minified']]),
+    ))).toEqual(
+      ['*-rtl.css', '*.min.css'],
+    );
     expect(told({ 'api/a.ts': 'generated', 'api/deep/b.ts': 'generated', 'src/c.ts': null })).toEqual(['/api/']);
     expect(told({ 'a-rtl.css': 'generated', 'b-rtl.css': null, 'c-rtl.css': 'generated' })).toEqual(['/a-rtl.css', '/c-rtl.css']);
   });
 
-  const name = fc.oneof({ weight: 3, arbitrary: fc.constantFrom('vendor', 'gen', 'build', 'src', 'a', 'x.min.js', 'y.min.js', 'z.js', 'tides') }, { weight: 1, arbitrary: fc.string({ unit: fc.constantFrom(...'a*?[]\\ #!\n\r.-'), minLength: 1, maxLength: 4 }).filter((text) => text !== '.' && text !== '..' && text !== '.git') });
-  const paths = fc.uniqueArray(fc.array(name, { minLength: 1, maxLength: 3 }).map((names) => names.join('/')), { minLength: 1, maxLength: 10 })
+  const name = fc.oneof(
+    { weight: 3, arbitrary: fc.constantFrom('vendor', 'gen', 'build', 'src', 'a', 'x.min.js', 'y.min.js', 'z.js', 'tides') },
+    { weight: 1, arbitrary: fc.string(
+      { unit: fc.constantFrom(...'a*?[]\\ #!\n\r.-'), minLength: 1, maxLength: 4 },
+    ).filter((text) => text !== '.' && text !== '..' && text !== '.git') },
+  );
+  const paths = fc.uniqueArray(
+    fc.array(name, { minLength: 1, maxLength: 3 }).map((names) => names.join('/')), { minLength: 1, maxLength: 10 },
+  )
     .map((list) => list.filter((path) => !list.some((other) => other.startsWith(`${path}/`))));
 
   test('is excluded by its patterns, and nothing else is', () => {
-    fc.assert(fc.property(paths, fc.array(fc.constantFrom<(ForeignKind | null)[]>(null, null, 'minified', 'generated', 'huge'), { minLength: 10, maxLength: 10 }), (list, kinds) => {
+    fc.assert(fc.property(paths, fc.array(
+      fc.constantFrom<(ForeignKind | null)[]>(null, null, 'minified', 'generated', 'huge'), { minLength: 10, maxLength: 10 },
+    ), (list, kinds) => {
       const files = list.map((path) => ({ path, language: 'javascript' }));
-      const known = new Map(list.flatMap((path, index) => (kinds[index] === null || kinds[index] === undefined ? [] : [[path, kinds[index]] as const])));
+      const known = new Map(list.flatMap(
+        (path, index) => (kinds[index] === null || kinds[index] === undefined ? [] : [[path, kinds[index]] as const]),
+      ));
       const foreign = findForeignCode(files, known);
       const out = foreign.flatMap((group) => group.paths).sort();
       for (const path of known.keys()) expect(out).toContain(path);

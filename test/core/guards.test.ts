@@ -23,7 +23,9 @@ describe('an option is weaker than another', () => {
   test('never than itself', () => {
     const lists = fc.array(fc.constantFrom('a', 'b', 'c'));
     fc.assert(fc.property(lists, (list) => {
-      for (const direction of ['more', 'fewer', null] as const) expect(isWeaker(list, [...list].reverse(), direction)).toBe(false);
+      for (const direction of ['more', 'fewer', null] as const) {
+        expect(isWeaker(list, [...list].reverse(), direction)).toBe(false);
+      }
     }));
   });
 });
@@ -57,7 +59,9 @@ test('a text is a date if and only if the calendar has that day', () => {
     const isReal = date.getUTCFullYear() === year && date.getUTCMonth() === month - 1 && date.getUTCDate() === day;
     expect(isDate(`${year}-${two(month)}-${two(day)}`)).toBe(isReal);
   }), { numRuns: runs(2000) });
-  for (const text of ['', '2026-1-1', '2026-01-01 ', ' 2026-01-01', '20260101', '2026-01-01T00:00']) expect(isDate(text)).toBe(false);
+  for (const text of ['', '2026-1-1', '2026-01-01 ', ' 2026-01-01', '20260101', '2026-01-01T00:00']) {
+    expect(isDate(text)).toBe(false);
+  }
 });
 
 test('the index of names finds everything that a name matches', () => {

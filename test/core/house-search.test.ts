@@ -24,7 +24,9 @@ describe('a pattern of a house rule', () => {
   test('finds what JavaScript finds by it, in the same places', () => {
     let found = 0;
     fc.assert(fc.property(expression, text, (pattern, code) => {
-      const own = searchPattern(RE2JS.compile(pattern, RE2JS.MULTILINE), code, TimeLimit.NONE).map(({ start, end }) => [start, end]);
+      const own = searchPattern(RE2JS.compile(pattern, RE2JS.MULTILINE), code, TimeLimit.NONE).map(
+        ({ start, end }) => [start, end],
+      );
       const theirs = [...code.matchAll(new RegExp(pattern, 'gmu'))].map(({ 0: whole, index }) => [index, index + whole.length]);
       expect(own).toEqual(theirs);
       found += own.length;

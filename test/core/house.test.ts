@@ -10,15 +10,19 @@ import { textOf, withSource } from '../support/sources.js';
 const SRC = path.join(import.meta.dirname, '..', '..', 'src');
 
 /** The source files, relative to `src`. */
-const files = readdirSync(SRC, { recursive: true, encoding: 'utf8' }).filter((file) => file.endsWith('.ts')).map((file) => file.split(path.sep).join('/'));
+const files = readdirSync(SRC, { recursive: true, encoding: 'utf8' })
+  .filter((file) => file.endsWith('.ts'))
+  .map((file) => file.split(path.sep).join('/'));
 
 /** What a file imports: files of `src`, and packages. Types alone bind nothing at run time. */
 function importsOf(file: string, withTypes: boolean): { own: string[]; packages: string[] } {
   const text = readFileSync(path.join(SRC, file), 'utf8');
-  const statements = [...text.matchAll(/^(?:import|export) (?:[^;'"]*? from )?'([^']+)';/gms)].filter(([statement]) => withTypes || !/^(?:import|export) type /.test(statement));
+  const statements = [...text.matchAll(/^(?:import|export) (?:[^;'"]*? from )?'([^']+)';/gms)].filter(([statement]) =>
+    withTypes || !/^(?:import|export) type /.test(statement));
   const targets = statements.map((match) => match[1] as string);
   return {
-    own: targets.filter((target) => target.startsWith('.')).map((target) => path.posix.join(path.posix.dirname(file), target).replace(/\.js$/, '.ts')),
+    own: targets.filter((target) => target.startsWith('.')).map((target) =>
+      path.posix.join(path.posix.dirname(file), target).replace(/\.js$/, '.ts')),
     packages: targets.filter((target) => !target.startsWith('.')),
   };
 }
@@ -32,10 +36,17 @@ test('the imports of every file are found', () => {
 
 /** The rooms, from the ground up: each may import from those before it, types included. */
 const ROOMS = [
-  ...['base', 'model', 'patterns', 'intake', 'syntax', 'facts', 'waivers', 'finders', 'languages', 'catalog', 'layers', 'expectations', 'cascade', 'history', 'scope', 'findings', 'ledger', 'inspect', 'compare', 'impact', 'doctor', 'proposal'].map((room) => `core/${room}/`),
+  ...[
+    'base', 'model', 'patterns', 'intake', 'syntax', 'facts', 'waivers', 'finders', 'languages', 'catalog', 'layers',
+    'expectations', 'cascade', 'history', 'scope', 'findings', 'ledger', 'inspect', 'compare', 'impact', 'doctor', 'proposal',
+  ].map((room) => `core/${room}/`),
   'formats/',
   'host/package-folder.ts', 'host/page-script.ts',
-  ...['files', 'writing', 'git', 'intake', 'layers', 'questions', 'memory', 'project', 'inspection', 'parts', 'session', 'history', 'desks'].map((room) => `host/${room}/`),
+  ...[
+    'files', 'writing', 'git', 'intake', 'layers', 'questions', 'memory', 'project', 'inspection', 'parts', 'session', 'history',
+    'desks',
+  ].map((room) =>
+    `host/${room}/`),
   'host/workspace.ts',
   'editor/', 'library/', 'cli/', 'index.ts',
 ];
@@ -50,36 +61,54 @@ test('every file is in a room, and every room has files', () => {
 });
 
 test('no import runs upward, not even of a type', () => {
-  expect(files.flatMap((file) => importsOf(file, true).own.filter((target) => roomOf(target) > roomOf(file)).map((target) => `${file} imports ${target}`))).toEqual([]);
+  expect(
+    files.flatMap((file) =>
+      importsOf(file, true).own.filter((target) => roomOf(target) > roomOf(file)).map((target) => `${file} imports ${target}`)),
+  ).toEqual([]);
 });
 
 test('a layer file is parsed without knowing which rules there are', () => {
   const parsing = files.filter((file) => file.startsWith('core/layers/parse/'));
-  expect(parsing.flatMap((file) => importsOf(file, true).own.filter((target) => /^core\/(?:catalog|layers\/bind)\//.test(target)).map((target) => `${file} imports ${target}`))).toEqual([]);
+  expect(
+    parsing.flatMap((file) => importsOf(file, true).own.filter((target) => /^core\/(?:catalog|layers\/bind)\//.test(target))
+      .map((target) => `${file} imports ${target}`)),
+  ).toEqual([]);
   expect(parsing.length).toBeGreaterThan(10);
 });
 
 test('how an answer is written down knows nothing of the disk', () => {
-  expect(files.filter((file) => file.startsWith('formats/')).flatMap((file) => importsOf(file, true).own.filter((target) => target.startsWith('host/')).map((target) => `${file} imports ${target}`))).toEqual([]);
+  expect(
+    files.filter((file) => file.startsWith('formats/')).flatMap((file) =>
+      importsOf(file, true).own.filter((target) => target.startsWith('host/')).map((target) => `${file} imports ${target}`)),
+  ).toEqual([]);
 });
 
 test('processes are started in two places: git in one, and what asks a web server in the other', () => {
-  expect(files.filter((file) => importsOf(file, false).packages.includes('node:child_process'))).toEqual(['host/git/git-program.ts', 'host/layers/fetch-preset.ts']);
+  expect(files.filter((file) => importsOf(file, false).packages.includes('node:child_process'))).toEqual(
+    ['host/git/git-program.ts', 'host/layers/fetch-preset.ts'],
+  );
 });
 
 test('the parser of the command line is called in one room', () => {
-  expect(files.filter((file) => importsOf(file, false).packages.includes('yargs'))).toEqual(['cli/command-line/options-of.ts', 'cli/command-line/parse.ts']);
+  expect(files.filter((file) => importsOf(file, false).packages.includes('yargs'))).toEqual(
+    ['cli/command-line/options-of.ts', 'cli/command-line/parse.ts'],
+  );
 });
 
 test('what a user got wrong has a code; only an interface says it in its own words', () => {
-  const own = files.filter((file) => /\bwrongCall\(/.test(readFileSync(path.join(SRC, file), 'utf8')) && !/^(?:cli|editor|library)\//.test(file));
+  const own = files.filter((file) =>
+    /\bwrongCall\(/.test(readFileSync(path.join(SRC, file), 'utf8')) && !/^(?:cli|editor|library)\//.test(file));
   expect(own).toEqual(['host/files/errors.ts']);
 });
 
 test('the core knows no disk, no process, no console and no clock', () => {
   const core = files.filter((file) => file.startsWith('core/'));
-  expect(core.flatMap((file) => importsOf(file, true).packages).filter((name) => name.startsWith('node:') && name !== 'node:crypto')).toEqual([]);
-  const reaching = core.filter((file) => /\b(?:console\.|process\.|Date\.now|new Date\(\))/.test(readFileSync(path.join(SRC, file), 'utf8').replace(/"(?:\\.|[^"\\\n])*"|'(?:\\.|[^'\\\n])*'|`[^`]*`/g, '0')));
+  expect(
+    core.flatMap((file) => importsOf(file, true).packages).filter((name) => name.startsWith('node:') && name !== 'node:crypto'),
+  ).toEqual([]);
+  const reaching = core.filter((file) => /\b(?:console\.|process\.|Date\.now|new Date\(\))/.test(
+    readFileSync(path.join(SRC, file), 'utf8').replace(/"(?:\\.|[^"\\\n])*"|'(?:\\.|[^'\\\n])*'|`[^`]*`/g, '0'),
+  ));
   expect(reaching).toEqual([]);
 });
 
@@ -101,8 +130,11 @@ test('files and functions are short enough to be seen whole', async () => {
   expect(share(lengths, 0.5)).toBeLessThan(60);
   const grammars = builtGrammars();
   await grammars.load(['typescript']);
-  const functions = files.flatMap((file) => withSource(grammars, textOf('typescript', readFileSync(path.join(SRC, file), 'utf8')), ({ tree, text }) =>
-    tree.ofTypes(FUNCTIONS).filter((node) => bodyOf(node) !== null && node.type !== 'arrow_function').map((node) => text.lineAt(node.end) - text.lineAt(node.start) + 1)));
+  const functions = files.flatMap((file) =>
+    withSource(grammars, textOf('typescript', readFileSync(path.join(SRC, file), 'utf8')), ({ tree, text }) =>
+      tree.ofTypes(FUNCTIONS)
+        .filter((node) => bodyOf(node) !== null && node.type !== 'arrow_function')
+        .map((node) => text.lineAt(node.end) - text.lineAt(node.start) + 1)));
   expect(functions.length).toBeGreaterThan(1_000);
   expect(share(functions, 0.9)).toBeLessThan(20);
 });

@@ -66,7 +66,9 @@ function askGit({ paths, ignoreFiles }: Tree): Map<string, Verdict> {
 function askElvar({ paths, ignoreFiles }: Tree): Map<string, Verdict> {
   const patternsOf = (directory: string) => {
     const text = ignoreFiles[directory];
-    return text === undefined ? [] : compilePatternLines(patternLinesOf(text, directory === '' ? '.gitignore' : `${directory}/.gitignore`));
+    return text === undefined
+      ? []
+      : compilePatternLines(patternLinesOf(text, directory === '' ? '.gitignore' : `${directory}/.gitignore`));
   };
   return new Map(paths.map((file): [string, Verdict] => {
     let scope = ScopeState.atRoot().withIgnores(patternsOf(''));
@@ -83,17 +85,26 @@ function askElvar({ paths, ignoreFiles }: Tree): Map<string, Verdict> {
 /** In ASCII: beyond it git's program matches bytes, where its manual sets characters. */
 const NAMES = ['a', 'b', 'ab', 'a.b', 'abc', 'b c', '#a', '!b', '[a]', 'A', 'a-b', ' a', 'a ', 'x]', 'a\\b', '*a'];
 const name = fc.constantFrom(...NAMES);
-const paths = fc.uniqueArray(fc.array(name, { minLength: 1, maxLength: 4 }).map((names) => names.join('/')), { minLength: 1, maxLength: 12 })
+const paths = fc.uniqueArray(
+  fc.array(name, { minLength: 1, maxLength: 4 }).map((names) => names.join('/')), { minLength: 1, maxLength: 12 },
+)
   // A path cannot be a file and a directory at once.
   .map((list) => list.filter((file) => !list.some((other) => other.startsWith(`${file}/`))));
 
 const piece = fc.constantFrom(
-  'a', 'b', 'c', 'ab', '.b', 'A', ' ', '-', '*', '*', '?', '**', '***', '/', '/', '[ab]', '[!a]', '[^b]', '[a-c]', '[]a]', '[[:alpha:]]', '[[:upper:]a]',
+  'a', 'b', 'c', 'ab', '.b', 'A', ' ', '-', '*', '*', '?', '**', '***', '/', '/', '[ab]', '[!a]', '[^b]', '[a-c]', '[]a]',
+  '[[:alpha:]]', '[[:upper:]a]',
   '[z-a]', '[a', ']', '\\', '\\*', '\\[', '\\ ', '#', '!', '[a/b]', '[\\]a]', '[a-]', '[[:nix:]]', '[[:a]', '\\/',
 );
 const line = fc.oneof(
-  { weight: 3, arbitrary: fc.tuple(fc.constantFrom('', '', '', '!', '/', '!/', '\\#', '\\!', '**/'), fc.array(piece, { minLength: 1, maxLength: 5 }), fc.constantFrom('', '', '', '/', ' ', '/**', '  ', '\\ ', '\t')).map(([start, middle, end]) => start + middle.join('') + end) },
-  { weight: 2, arbitrary: fc.tuple(fc.constantFrom('', '', '!', '/'), fc.array(name, { minLength: 1, maxLength: 3 }), fc.constantFrom('', '/')).map(([start, names, end]) => start + names.join('/') + end) },
+  { weight: 3, arbitrary: fc.tuple(
+    fc.constantFrom('', '', '', '!', '/', '!/', '\\#', '\\!', '**/'),
+    fc.array(piece, { minLength: 1, maxLength: 5 }),
+    fc.constantFrom('', '', '', '/', ' ', '/**', '  ', '\\ ', '\t'),
+  ).map(([start, middle, end]) => start + middle.join('') + end) },
+  { weight: 2, arbitrary: fc.tuple(
+    fc.constantFrom('', '', '!', '/'), fc.array(name, { minLength: 1, maxLength: 3 }), fc.constantFrom('', '/'),
+  ).map(([start, names, end]) => start + names.join('/') + end) },
   { weight: 1, arbitrary: fc.constantFrom('', '# a', '*', '/*', '!*', '**', '/', '//', '!', '!a\r') },
 ).filter((text) => !differsFromManual(text));
 
@@ -102,11 +113,15 @@ function differsFromManual(text: string): boolean {
   return text.includes('/') && /[^/!]\*\*/.test(text.replace(/\/+$/, '').replace(/\*{3,}/g, '**').replace(/^!/, ''));
 }
 
-const ignoreFile = fc.tuple(fc.constantFrom('', '', '\uFEFF'), fc.array(line, { minLength: 1, maxLength: 5 }), fc.constantFrom('\n', '\r\n'), fc.boolean())
+const ignoreFile = fc.tuple(
+  fc.constantFrom('', '', '\uFEFF'), fc.array(line, { minLength: 1, maxLength: 5 }), fc.constantFrom('\n', '\r\n'), fc.boolean(),
+)
   .map(([mark, lines, lineEnd, isEnded]) => mark + lines.join(lineEnd) + (isEnded ? lineEnd : ''));
 
 const trees: fc.Arbitrary<Tree> = paths.chain((list) => {
-  const directories = [...new Set(['', ...list.flatMap((file) => file.split('/').slice(0, -1).map((_, index, all) => all.slice(0, index + 1).join('/')))])];
+  const directories = [...new Set(
+    ['', ...list.flatMap((file) => file.split('/').slice(0, -1).map((_, index, all) => all.slice(0, index + 1).join('/')))],
+  )];
   return fc.record({
     paths: fc.constant(list),
     ignoreFiles: fc.dictionary(fc.constantFrom(...directories), ignoreFile, { minKeys: 1, maxKeys: 3 }),
@@ -136,7 +151,10 @@ describe('ignore patterns', () => {
   });
 
   test('.git is out whatever the patterns say, node_modules only until it is asked back', () => {
-    const tree = { paths: ['.git/config', 'a/.git', 'node_modules/a', 'b/node_modules/c'], ignoreFiles: { '': '!.git\n!.git/\n', b: '!node_modules/\n' } };
+    const tree = {
+      paths: ['.git/config', 'a/.git', 'node_modules/a', 'b/node_modules/c'],
+      ignoreFiles: { '': '!.git\n!.git/\n', b: '!node_modules/\n' },
+    };
     const out = [...askElvar(tree)].filter(([, verdict]) => verdict.out).map(([file]) => file);
     expect(out).toEqual(['.git/config', 'a/.git', 'node_modules/a']);
   });

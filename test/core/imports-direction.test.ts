@@ -19,14 +19,22 @@ const isIn = (file: string, folder: string): boolean => file.startsWith(`${folde
 
 /** What the import of a file means in each language, as written in another file. */
 const WRITTEN = {
-  javascript: { ending: 'js', write: (from: string, to: string) => `import a from '${path.posix.relative(path.posix.dirname(from), to).replace(/^(?!\.)/, './')}';\n` },
+  javascript: {
+    ending: 'js',
+    write: (from: string, to: string) =>
+      `import a from '${path.posix.relative(path.posix.dirname(from), to).replace(/^(?!\.)/, './')}';\n`,
+  },
   python: { ending: 'py', write: (_: string, to: string) => `import ${to.replace(/\.py$/, '').replaceAll('/', '.')}\n` },
-  cpp: { ending: 'cpp', write: (from: string, to: string) => `#include "${path.posix.relative(path.posix.dirname(from), to)}"\n` },
+  cpp: {
+    ending: 'cpp', write: (from: string, to: string) => `#include "${path.posix.relative(path.posix.dirname(from), to)}"\n`,
+  },
 } as const;
 
 test('an import is reported if it leads from the one directory into the other, however it is written', () => {
   let found = 0;
-  fc.assert(fc.property(fc.constantFrom('javascript', 'python', 'cpp'), directory, directory, directory, directory, (language, own, other, from, to) => {
+  fc.assert(fc.property(fc.constantFrom(
+    'javascript', 'python', 'cpp',
+  ), directory, directory, directory, directory, (language, own, other, from, to) => {
     const { ending, write } = WRITTEN[language];
     const [file, target] = [`${own}/a.${ending}`, `${other}/b.${ending}`];
     const set = notesOf({ 'imports/direction': { never: [`${from} -> ${to}`] } });
@@ -34,7 +42,12 @@ test('an import is reported if it leads from the one directory into the other, h
     const isBarred = isIn(file, from) && isIn(target, to) && !isIn(file, to);
     // Without a leading dot, Python and C++ may mean another place around the file, too: that is less sure.
     const isSure = write(file, target).includes('.') && /['"]\.|from \./.test(write(file, target));
-    expect(findings.filter(({ confidence }) => isSure || confidence === 'certain').length, `${file} takes from ${target}: ${from} -> ${to}`).toBe(isBarred && isSure ? 1 : 0);
+    expect(
+      findings.filter(({ confidence }) => isSure || confidence === 'certain').length,
+      `${file} takes from ${target}: ${from} -> ${to}`,
+    ).toBe(
+      isBarred && isSure ? 1 : 0,
+    );
     if (isBarred) expect(findings).toHaveLength(1);
     found += findings.length;
   }), { numRuns: runs(350, 20_000) });

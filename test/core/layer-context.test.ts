@@ -37,7 +37,9 @@ describe('where something is typed in a layer file', () => {
   });
 
   test('is told for any text, and what has been typed stands there', () => {
-    const piece = fc.constantFrom('rulings', ':', ' ', '\n', '  ', '- ', '{', '}', '[', ']', ',', '"', "'", '#', '*', 'text/indent', 'level', '😀', '\t');
+    const piece = fc.constantFrom(
+      'rulings', ':', ' ', '\n', '  ', '- ', '{', '}', '[', ']', ',', '"', "'", '#', '*', 'text/indent', 'level', '😀', '\t',
+    );
     fc.assert(fc.property(fc.array(piece, { maxLength: 40 }).map((pieces) => pieces.join('')), fc.nat(), (text, place) => {
       const offset = place % (text.length + 1);
       const { typed, start } = contextAt(text, offset);

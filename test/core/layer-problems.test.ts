@@ -8,7 +8,9 @@ import { runs, size } from '../support/runs.js';
 
 /** Every problem of a text as `line:column code`. */
 function problemsOf(text: string, role: LayerRole = 'root'): string[] {
-  return readLayer(text, { file: 'elvar.yaml', role }, CATALOG).problems.map(({ place, detail }) => `${place?.line}:${place?.column} ${detail.code}`);
+  return readLayer(text, { file: 'elvar.yaml', role }, CATALOG).problems.map(
+    ({ place, detail }) => `${place?.line}:${place?.column} ${detail.code}`,
+  );
 }
 
 /** The words for the only problem of a text. */
@@ -24,12 +26,16 @@ describe('a mistake stands where it was made', () => {
     ['an unknown key', 'ruling:\n  x: y\n', ['1:1 unknown-key']],
     ['an unknown key further down', 'rulings:\n  text/indent:\n    level: note\n    becuse: x\n', ['4:5 unknown-key']],
     ['an unknown key of a zone', 'zones:\n  - name: a\n    macth: [a]\n', ['3:5 unknown-key']],
-    ['an unknown key of scope and of policy', 'scope: { ignored: [] }\npolicy: { fail: note }\n', ['1:10 unknown-key', '2:11 unknown-key']],
+    ['an unknown key of scope and of policy', 'scope: { ignored: [] }\npolicy: { fail: note }\n', [
+      '1:10 unknown-key', '2:11 unknown-key',
+    ]],
     ['a level that is none', 'rulings:\n  text/indent: fatal\n', ['2:16 bad-value']],
     ['a level that is none, in the long form', 'rulings:\n  text/indent: { level: fatal }\n', ['2:25 bad-value']],
     ['a level that is nothing', 'rulings:\n  text/indent:\n', ['2:15 bad-value']],
     ['a level that is a list', 'rulings:\n  text/indent: [note]\n', ['2:16 wrong-type']],
-    ['two mistakes of one ruling', 'rulings:\n  text/indent: { guard: strong, until: 2026-13-45 }\n', ['2:25 bad-value', '2:40 bad-date']],
+    ['two mistakes of one ruling', 'rulings:\n  text/indent: { guard: strong, until: 2026-13-45 }\n', [
+      '2:25 bad-value', '2:40 bad-date',
+    ]],
     ['an unknown rule', 'rulings:\n  text/indnet: note\n', ['2:3 unknown-rule']],
     ['a concern without rules', 'rulings:\n  texts/*: note\n', ['2:3 unknown-rule']],
     ['an unknown tag', 'rulings:\n  tag:layuot: note\n', ['2:3 unknown-rule']],
@@ -69,16 +75,21 @@ describe('a mistake stands where it was made', () => {
   });
 
   test('keys that belong in other files', () => {
-    expect(problemsOf('policy: { fail-on: note }\nscope: { include: [a], ignore: [b] }\n', 'directory')).toEqual(['1:1 key-not-here', '2:10 key-not-here']);
+    expect(problemsOf('policy: { fail-on: note }\nscope: { include: [a], ignore: [b] }\n', 'directory')).toEqual(
+      ['1:1 key-not-here', '2:10 key-not-here'],
+    );
     expect(problemsOf('inherit: false\nscope: { ignore: [b] }\n', 'preset')).toEqual(['1:1 key-not-here', '2:1 key-not-here']);
   });
 
   test('through an alias it stands where the alias does', () => {
-    expect(problemsOf('rulings:\n  text/indent: &x { level: fatal }\n  text/line-width: *x\n')).toEqual(['2:28 bad-value', '3:20 bad-value']);
+    expect(problemsOf('rulings:\n  text/indent: &x { level: fatal }\n  text/line-width: *x\n')).toEqual(
+      ['2:28 bad-value', '3:20 bad-value'],
+    );
   });
 
   test('all mistakes of a file are reported at once', () => {
-    const text = 'titel: a\nrulings:\n  text/indnet: fatal\n  size/branches: { options: { min: 1, max: x } }\nzones:\n  - rulings: { nix: off }\n';
+    const text = 'titel: a\nrulings:\n  text/indnet: fatal\n  size/branches: { options: { min: 1, max: x } }\nzones:\n'
+      + '  - rulings: { nix: off }\n';
     expect(problemsOf(text)).toEqual([
       '1:1 unknown-key', '3:3 unknown-rule', '3:16 bad-value', '4:31 unknown-option', '4:44 bad-option', '6:16 bad-selector',
     ]);
@@ -89,12 +100,18 @@ describe('the words for a mistake', () => {
   test.each([
     ['rulings:\n  idiom/debug-prnt: note\n', 'there is no rule “idiom/debug-prnt” Did you mean idiom/debug-print?'],
     ['rulings:\n  text/line-width:\n    options: { maxx: 80 }\n', 'text/line-width has no option “maxx” Did you mean max?'],
-    ['rulings:\n  text/line-width:\n    options: { max: 5 }\n', '“max” of text/line-width must be a whole number from 20 to 1000, not 5'],
+    [
+      'rulings:\n  text/line-width:\n    options: { max: 5 }\n',
+      '“max” of text/line-width must be a whole number from 20 to 1000, not 5',
+    ],
     ['rulings:\n  text/indent: fatal\n', '“fatal” is not one of error, warning, note, off Did you mean error?'],
     ['rulings:\n  text/indent: warn\n', '“warn” is not one of error, warning, note, off Did you mean warning?'],
     ['rulings:\n  text/indent: false\n', 'false is not one of error, warning, note, off Did you mean off?'],
     ['rulings:\n  idiom/debug-print: { options: { calls: { ad: [x] } } }\n', 'unknown key “ad” Did you mean add?'],
-    ['rulings:\n  idiom/debug-print: { options: { calls: 7 } }\n', '“calls” of idiom/debug-print must be a list, or an edit of one: { add: […], drop: […] }, not 7'],
+    [
+      'rulings:\n  idiom/debug-print: { options: { calls: 7 } }\n',
+      '“calls” of idiom/debug-print must be a list, or an edit of one: { add: […], drop: […] }, not 7',
+    ],
     ['presets: [style/harbour.yaml]\n', '“style/harbour.yaml” is not a preset Did you mean ./style/harbour.yaml?'],
     ['presets: [starter]\n', '“starter” is not a preset Did you mean elvar:starter?'],
     ['rulings:\n  text/indent: warnning\n', '“warnning” is not one of error, warning, note, off Did you mean warning?'],
@@ -109,7 +126,9 @@ describe('the words for a mistake', () => {
 describe('hostile texts', () => {
   test('an alias bomb is refused before it goes off', () => {
     const rows = ['a0: &a0 [x, x, x, x, x, x, x, x, x, x]'];
-    for (let depth = 1; depth < 12; depth += 1) rows.push(`a${depth}: &a${depth} [${Array(10).fill(`*a${depth - 1}`).join(', ')}]`);
+    for (let depth = 1; depth < 12; depth += 1) {
+      rows.push(`a${depth}: &a${depth} [${Array(10).fill(`*a${depth - 1}`).join(', ')}]`);
+    }
     expect(problemsOf(rows.join('\n')).map((problem) => problem.split(' ')[1])).toEqual(['yaml-alias-bomb']);
   });
 
@@ -124,11 +143,16 @@ describe('hostile texts', () => {
   test('a key such as __proto__ is a key like any other', () => {
     expect(problemsOf('__proto__: { polluted: yes }\nconstructor: 1\n')).toEqual(['1:1 unknown-key', '2:1 unknown-key']);
     expect(({} as { polluted?: string }).polluted).toBeUndefined();
-    expect(problemsOf('rulings:\n  text/line-width:\n    options: { constructor: 1, __proto__: 2 }\n')).toEqual(['3:16 unknown-option', '3:32 unknown-option']);
+    expect(problemsOf('rulings:\n  text/line-width:\n    options: { constructor: 1, __proto__: 2 }\n')).toEqual(
+      ['3:16 unknown-option', '3:32 unknown-option'],
+    );
   });
 
   test('any text is read without an exception, with every place in the text', () => {
-    const piece = fc.constantFrom('title', 'rulings', 'zones', ':', ': ', '\n', '\n  ', '\n    ', '- ', '[', ']', '{', '}', '"', '&a', '*a', '!t', '#', 'text/indent', 'note', 'options', 'max', '1', ',', '---', '|', '\t', 'é', '\r\n', '%');
+    const piece = fc.constantFrom(
+      'title', 'rulings', 'zones', ':', ': ', '\n', '\n  ', '\n    ', '- ', '[', ']', '{', '}', '"', '&a', '*a', '!t', '#',
+      'text/indent', 'note', 'options', 'max', '1', ',', '---', '|', '\t', 'é', '\r\n', '%',
+    );
     fc.assert(fc.property(fc.array(piece, { maxLength: 30 }), (pieces) => {
       const text = pieces.join('');
       const lines = text.split('\n').length;

@@ -49,24 +49,34 @@ function scrambled(text: SourceText, salt: number): SourceText {
   for (const [index, { start, end }] of tokens.entries()) {
     const gap = text.text.slice(at, start);
     const next = tokens[index - 1];
-    const mayGo = next !== undefined && /^[ \t]+$/.test(gap) && (/\W$/.test(next.text) !== /^\W/.test(text.text.slice(start, end)));
+    const mayGo = next !== undefined
+      && /^[ \t]+$/.test(gap) && (/\W$/.test(next.text) !== /^\W/.test(text.text.slice(start, end)));
     const doubled = /^ +$/.test(gap) && chance() === 0 ? `${gap} ` : gap;
-    out += (mayGo && chance() < 3 ? '' : /^\n\n/.test(doubled) && chance() < 2 ? doubled.slice(1) : doubled) + text.text.slice(start, end);
+    out += (mayGo && chance() < 3 ? '' : /^\n\n/.test(doubled) && chance() < 2 ? doubled.slice(1) : doubled)
+      + text.text.slice(start, end);
     at = end;
   }
   return new SourceText(text.path, text.language, out + text.text.slice(at));
 }
 
-const LANGUAGES = ['javascript', 'typescript', 'python', 'java', 'php', 'cpp', 'c', 'css', 'go', 'csharp', 'kotlin', 'ruby', 'rust'];
+const LANGUAGES = [
+  'javascript', 'typescript', 'python', 'java', 'php', 'cpp', 'c', 'css', 'go', 'csharp', 'kotlin', 'ruby', 'rust',
+];
 const root = path.join(import.meta.dirname, '../../src/core');
 const samples: readonly SourceText[] = [
-  ...CATALOG.rules.flatMap(({ examples }) => examples.flatMap(({ language, code, file }) => (LANGUAGES.includes(language) && file === undefined && !code.startsWith('\uFEFF') ? [textOf(language, code)] : []))),
-  ...readdirSync(root, { recursive: true, encoding: 'utf8' }).filter((name) => name.endsWith('.ts')).map((name) => new SourceText(name, languageById('typescript') as Language, readFileSync(path.join(root, name), 'utf8'))),
+  ...CATALOG.rules.flatMap(({ examples }) => examples.flatMap(({ language, code, file }) =>
+    (LANGUAGES.includes(language) && file === undefined && !code.startsWith('\uFEFF') ? [textOf(language, code)] : []))),
+  ...readdirSync(root, { recursive: true, encoding: 'utf8' })
+    .filter((name) => name.endsWith('.ts'))
+    .map((name) => new SourceText(name, languageById('typescript') as Language, readFileSync(path.join(root, name), 'utf8'))),
 ].filter((text) => grammarFor(text.language, text.path) !== null);
 
 const options = fc.record({
-  'text/alignment': fc.record({ style: fc.constantFrom('single', 'columns') }), 'idiom/last-comma': fc.record({ style: fc.constantFrom('in-columns', 'none') }),
-  'text/blank-between': fc.record({ outside: fc.constantFrom(1, 2), inside: fc.constantFrom(0, 1) }), 'text/spacing': fc.constant({}),
+  'text/alignment': fc.record({ style: fc.constantFrom('single', 'columns') }), 'idiom/last-comma': fc.record(
+    { style: fc.constantFrom('in-columns', 'none') },
+  ),
+  'text/blank-between': fc.record({ outside: fc.constantFrom(1, 2), inside: fc.constantFrom(0, 1) }),
+  'text/spacing': fc.constant({}),
 });
 
 test('rules about layout settle together in one run, and change nothing but blanks and commas', () => {
@@ -80,7 +90,8 @@ test('rules about layout settle together in one run, and change nothing but blan
     const { text: after, withdrawn } = repairFile(before, set, tools, () => true);
     expect(wordsOf(after), before.text).toEqual(words);
     expect(withdrawn.map(({ rule, message }) => `${rule} ${message}`), before.text).toEqual([]);
-    expect(inspect(after, set, tools).findings.filter(({ repair }) => repair !== null).map(({ rule, message }) => `${rule} ${message}`), after.text).toEqual([]);
+    expect(inspect(after, set, tools).findings.filter(({ repair }) => repair !== null)
+      .map(({ rule, message }) => `${rule} ${message}`), after.text).toEqual([]);
     expect(repairFile(after, set, tools, () => true).text.text).toBe(after.text);
     if (after.text !== before.text) changed += 1;
   }), { numRuns: runs(40, 2_500) });

@@ -16,7 +16,14 @@ import { runs } from '../support/runs.js';
 import { GRAMMARS } from '../../src/core/languages/languages.js';
 
 const grammars = builtGrammars();
-const tools: Tools = { today: '2026-11-23', needsReasons: false, ownFiles: new Set<string>(), grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
+const tools: Tools = {
+  today: '2026-11-23',
+  needsReasons: false,
+  ownFiles: new Set<string>(),
+  grammars,
+  planner: new Planner(CATALOG, grammars),
+  spelling: new Spelling(builtDictionary),
+};
 beforeAll(() => grammars.load(GRAMMARS));
 
 /** Languages in which a line's indentation or end says something, so the tokens alone do not determine the meaning. */
@@ -26,17 +33,29 @@ const LAYOUT = ['text/trailing-blanks', 'text/final-newline', 'text/line-ending'
 
 function setOf(ids: readonly string[]): RuleSet {
   const rules = CATALOG.rules.filter(({ id }) => ids.includes(id));
-  return { id: ids.join(' '), rules: new Map(rules.map((rule) => [rule.id, { level: 'note' as const, options: rule.defaults, waivers: 'allow' as const, fix: 'allow' as const, ledger: 'allow' as const }])) };
+  return {
+    id: ids.join(' '),
+    rules: new Map(rules.map((rule) => [rule.id, {
+      level: 'note' as const, options: rule.defaults, waivers: 'allow' as const, fix: 'allow' as const, ledger: 'allow' as const,
+    }])),
+  };
 }
 
-/** The tokens of a file, without what is between them. Comments count only by their presence; line ends inside strings are one decision for the file. */
+/**
+ * The tokens of a file, without what is between them. Comments count only by their presence; line ends inside strings are one
+ * decision for the file.
+ */
 function tokensOf(text: SourceText): string[] {
   return withSource(grammars, text, ({ tree }) => {
     const tokens: string[] = [];
     tree.root.walk((node: SyntaxNode) => {
       if (isComment(node)) tokens.push('comment');
-      // The preprocessor drops blanks around what a macro stands for (C++, [cpp.replace]), and the system those after a program's name.
-      else if (node.first === null && node.text.trim() !== '') tokens.push(`${node.type} ${/^(?:preproc_arg|hash_bang_line)$/.test(node.type) ? node.text.trim() : node.text.replaceAll('\r\n', '\n')}`);
+      // The preprocessor drops blanks around what a macro stands for (C++, [cpp.replace]), and the system those after a program's
+      // name.
+      else if (node.first === null && node.text.trim() !== '') {
+        tokens.push(`${node.type} `
+          + (/^(?:preproc_arg|hash_bang_line)$/.test(node.type) ? node.text.trim() : node.text.replaceAll('\r\n', '\n')));
+      }
       return !isComment(node);
     });
     return tokens;
@@ -81,9 +100,12 @@ test('all repairs together leave code that was made of many pieces no worse, and
   for (const { language, file, code } of parsedExamples()) {
     if (file === undefined && code.length < 300) byLanguage.set(language, [...byLanguage.get(language) ?? [], code]);
   }
-  const every = setOf(CATALOG.rules.map(({ id }) => id).filter((id) => id !== 'slips/settable-constant' && id !== 'words/spelling'));
+  const every = setOf(
+    CATALOG.rules.map(({ id }) => id).filter((id) => id !== 'slips/settable-constant' && id !== 'words/spelling'),
+  );
   const pieces = fc.constantFrom('javascript', 'typescript', 'python', 'java', 'css', 'cpp').chain((language) =>
-    fc.array(fc.constantFrom(...byLanguage.get(language) as string[]), { minLength: 2, maxLength: 5 }).map((parts) => textOf(language, parts.map((part) => (part.endsWith('\n') ? part : `${part}\n`)).join(''))));
+    fc.array(fc.constantFrom(...byLanguage.get(language) as string[]), { minLength: 2, maxLength: 5 }).map((parts) =>
+      textOf(language, parts.map((part) => (part.endsWith('\n') ? part : `${part}\n`)).join(''))));
   fc.assert(fc.property(pieces, (text) => {
     const wasRight = parses(text);
     const once = repairFile(text, every, tools, () => true);

@@ -6,19 +6,25 @@ import { builtGrammars } from '../support/grammars.js';
 
 const SOURCES = path.join(import.meta.dirname, '..', '..', 'src');
 
-/** How long a run of one character is. A pattern that looks at each of its stretches takes some hundred million steps for that. */
+/**
+ * How long a run of one character is. A pattern that looks at each of its stretches takes some hundred million steps for that.
+ */
 const LENGTH = 60_000;
 
 /** Milliseconds: a thousand times what a pattern takes that goes through the text once. */
 const FAR_TOO_LONG = 1500;
 
 /** Characters of each class, and what is made of two. */
-const RUNS = [' ', '\t', '\n', 'a', 'A', '0', '_', '-', '.', '/', '\\', '"', "'", '`', '(', '[', '{', '<', '*', '#', ':', ',', '@', '=', '\u001b', 'a ', 'a.', '\n ', '0 ', '/*', '"\\'];
+const RUNS = [
+  ' ', '\t', '\n', 'a', 'A', '0', '_', '-', '.', '/', '\\', '"', "'", '`', '(', '[', '{', '<', '*', '#', ':', ',', '@', '=',
+  '\u001b', 'a ', 'a.', '\n ', '0 ', '/*', '"\\',
+];
 
 /** Patterns that get only short texts, and which ones. */
 const SHORT: Readonly<Record<string, RegExp>> = {
   'what the parser of the command line prints': /^cli\/command-line\//,
-  'forty characters': /^core\/(?:languages\/python\/[a-z-]+\.ts .*\[ \\t\]\*,\?|catalog\/safety\/secret-literal\.ts \/\[\\w\.-\]\*\$)/,
+  'forty characters':
+    /^core\/(?:languages\/python\/[a-z-]+\.ts .*\[ \\t\]\*,\?|catalog\/safety\/secret-literal\.ts \/\[\\w\.-\]\*\$)/,
   'lines of two thousand characters': /^core\/catalog\/dead\/commented-code/,
   'queries of five thousand characters': /^core\/catalog\/house-search\.ts .*\[\*\+\]/,
 };
@@ -53,15 +59,22 @@ function beginnings({ source }: Pattern): string[] {
 }
 
 /** What classes of characters stand for; those that are left out are places. */
-const CLASSES: Readonly<Record<string, string>> = { s: ' ', d: '0', w: 'a', S: 'a', D: 'a', W: ' ', n: '\n', t: '\t', r: '\r', b: '', B: '', p: 'A', u: '' };
+const CLASSES: Readonly<Record<string, string>> = {
+  s: ' ', d: '0', w: 'a', S: 'a', D: 'a', W: ' ', n: '\n', t: '\t', r: '\r', b: '', B: '', p: 'A', u: '',
+};
 
-/** A text that a pattern may well match: each part once, and the first of several ways. It need not match for the test to say something. */
+/**
+ * A text that a pattern may well match: each part once, and the first of several ways. It need not match for the test to say
+ * something.
+ */
 function sampleOf(source: string): string {
   let sample = '';
   let depth = 0;
   // Inside groups, the ways after the first are passed over.
   let skips = Infinity;
-  for (const [part] of source.matchAll(/\\[pk][{<][^}>]*[}>]|\\.|\[\^?(?:\\.|[^\]\\])*\]|\(\?<?[=!]|\(\?(?::|<\w+>)|[()|]|\{\d+(?:,\d*)?\}\??|[*+?]\??|[^]/g)) {
+  for (const [part] of source.matchAll(
+    /\\[pk][{<][^}>]*[}>]|\\.|\[\^?(?:\\.|[^\]\\])*\]|\(\?<?[=!]|\(\?(?::|<\w+>)|[()|]|\{\d+(?:,\d*)?\}\??|[*+?]\??|[^]/g,
+  )) {
     if (part.startsWith('(')) depth += 1;
     else if (part === ')') {
       depth -= 1;

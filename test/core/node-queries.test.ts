@@ -27,9 +27,12 @@ function eachTree(check: (nodes: readonly SyntaxNode[], root: SyntaxNode) => voi
 }
 
 test('a keyword is not a node, whatever its name', () => {
-  withSource(grammars, textOf('typescript', "let tide: string = 'a';\n"), ({ tree }) => expect(tree.ofType('string').map(({ text }) => text)).toEqual(["'a'"]));
-  withSource(grammars, textOf('python', 'moor = lambda ship: 1\n'), ({ tree }) => expect(tree.ofType('lambda').map(({ text }) => text)).toEqual(['lambda ship: 1']));
-  withSource(grammars, textOf('javascript', 'class Quay {}\n(class {});\n'), ({ tree }) => expect(tree.ofType('class').map(({ text }) => text)).toEqual(['class {}']));
+  withSource(grammars, textOf('typescript', "let tide: string = 'a';\n"), ({ tree }) =>
+    expect(tree.ofType('string').map(({ text }) => text)).toEqual(["'a'"]));
+  withSource(grammars, textOf('python', 'moor = lambda ship: 1\n'), ({ tree }) =>
+    expect(tree.ofType('lambda').map(({ text }) => text)).toEqual(['lambda ship: 1']));
+  withSource(grammars, textOf('javascript', 'class Quay {}\n(class {});\n'), ({ tree }) =>
+    expect(tree.ofType('class').map(({ text }) => text)).toEqual(['class {}']));
 });
 
 test('the nodes of a type are those that a walk meets', () => {
@@ -39,7 +42,10 @@ test('the nodes of a type are those that a walk meets', () => {
       const all = nodes.filter((node) => node.type === type);
       // Words of the language count only where nothing else has their name; in this file it may be missing.
       const found = root.tree.ofType(type);
-      same(all.some(({ named }) => named) ? found : found.length === 0 ? all : found, all.some(({ named }) => named) ? all.filter(({ named }) => named) : all);
+      same(
+        all.some(({ named }) => named) ? found : found.length === 0 ? all : found,
+        all.some(({ named }) => named) ? all.filter(({ named }) => named) : all,
+      );
       expect(new Set(found.map(({ named }) => named)).size).toBeLessThan(2);
     }
     same([...root.tree.types].sort(), [...types].sort());
@@ -105,7 +111,8 @@ test('ancestors and descendants are found by type', () => {
         same(node.closest(wanted), above.find((other) => other.type === type) ?? null);
         same(node.contains(wanted), allBelow(node).some((other) => other.type === type));
         const barred = new Set(['arguments', 'block', 'statement_block']);
-        const open = (other: SyntaxNode): boolean => other === node || (other.parent !== null && open(other.parent) && (other.parent === node || !barred.has(other.parent.type)));
+        const open = (other: SyntaxNode): boolean => other === node
+          || (other.parent !== null && open(other.parent) && (other.parent === node || !barred.has(other.parent.type)));
         same(node.contains(wanted, barred), allBelow(node).some((other) => other.type === type && open(other)));
       }
     }

@@ -21,7 +21,9 @@ const grammars = builtGrammars();
 beforeAll(() => grammars.load(GRAMMARS));
 
 /** The code of all examples, each once. */
-const EXAMPLES = [...new Map(parsedExamples().map((example) => [`${example.language} ${example.file} ${example.code}`, example])).values()];
+const EXAMPLES = [
+  ...new Map(parsedExamples().map((example) => [`${example.language} ${example.file} ${example.code}`, example])).values(),
+];
 
 function inEach(look: (source: ParsedSource, language: Language) => void): void {
   for (const { language, code, file } of EXAMPLES) {
@@ -47,7 +49,10 @@ describe('a node by its number', () => {
         same(tree.nodeAt(node.index), node);
         same(tree.typeAt(node.index), node.type);
         same(tree.textAt(node.index), node.text);
-        same([node.parentType, node.lastType, node.nextType], [node.parent?.type ?? null, node.last?.type ?? null, node.next?.type ?? null]);
+        same(
+          [node.parentType, node.lastType, node.nextType],
+          [node.parent?.type ?? null, node.last?.type ?? null, node.next?.type ?? null],
+        );
         same([tree.lastOf(node.index), tree.nextOf(node.index)], [node.last?.index ?? -1, node.next?.index ?? -1]);
       }
       expect(tree.typeAt(-1)).toBeNull();
@@ -98,8 +103,15 @@ describe('a node by its number', () => {
     const types = new Set([...FUNCTIONS, ...CLASSES, ...LOOPS]);
     inEach(({ tree }) => {
       for (const node of nodesOf(tree)) {
-        for (const [first, second] of [['body', 'name'], ['name', 'body'], ['left', 'operator'], ['no-such-role', 'parameters']] as const) {
-          same(tree.childInRoles(node.index, tree.rolesOf([first, second])), (node.child(first) ?? node.child(second))?.index ?? -1);
+        for (const [first, second] of [
+          ['body', 'name'],
+          ['name', 'body'],
+          ['left', 'operator'],
+          ['no-such-role', 'parameters'],
+        ] as const) {
+          same(
+            tree.childInRoles(node.index, tree.rolesOf([first, second])), (node.child(first) ?? node.child(second))?.index ?? -1,
+          );
         }
         same(tree.closest(node.index, types), [...around(node)].find(({ type }) => types.has(type))?.index ?? -1);
         same(node.closest(types), [...around(node)].find(({ type }) => types.has(type)) ?? null);
@@ -112,14 +124,19 @@ describe('a node by its number', () => {
       const nodes = nodesOf(tree).slice(0, 30);
       for (const inner of nodes) {
         const outer = new Set([inner, ...around(inner)]);
-        same(nodes.filter((node) => node.isAround(inner.index)).map(({ index }) => index), nodes.filter((node) => outer.has(node)).map(({ index }) => index));
+        same(
+          nodes.filter((node) => node.isAround(inner.index)).map(({ index }) => index),
+          nodes.filter((node) => outer.has(node)).map(({ index }) => index),
+        );
       }
     });
   });
 });
 
 describe('scopes', () => {
-  const kinds: ReadonlyMap<string, Scope['kind']> = new Map<string, Scope['kind']>([['function_declaration', 'function'], ['arrow_function', 'function'], ['statement_block', 'block'], ['class_body', 'class']]);
+  const kinds: ReadonlyMap<string, Scope['kind']> = new Map<string, Scope['kind']>(
+    [['function_declaration', 'function'], ['arrow_function', 'function'], ['statement_block', 'block'], ['class_body', 'class']],
+  );
 
   test('are those of the nearest node around that makes one', () => {
     inEach(({ tree }) => {
@@ -132,7 +149,9 @@ describe('scopes', () => {
         same(scopes.around(node).node, outer);
         same(scopes.at(node).node, makes(node) ? node : outer);
       }
-      for (const scope of scopes.all()) if (scope !== scopes.file) expect(scopes.all().indexOf(scope.parent as Scope)).toBeLessThan(scopes.all().indexOf(scope));
+      for (const scope of scopes.all()) {
+        if (scope !== scopes.file) expect(scopes.all().indexOf(scope.parent as Scope)).toBeLessThan(scopes.all().indexOf(scope));
+      }
     });
   });
 
@@ -143,10 +162,14 @@ describe('scopes', () => {
         same(references.length, references.all.length);
         same(references.areRead, references.all.some(({ reads }) => reads));
         same(references.areWritten, references.all.some(({ writes }) => writes));
-        for (const offset of [0, node.start, node.end, Infinity]) same(references.before(offset), references.all.filter(({ start }) => start < offset));
+        for (const offset of [0, node.start, node.end, Infinity]) {
+          same(references.before(offset), references.all.filter(({ start }) => start < offset));
+        }
         for (const reference of references.all) {
           same(reference.start, reference.node.start);
-          for (const outer of [node, ...around(reference.node)]) same(reference.isWithin(outer), outer === reference.node || [...around(reference.node)].includes(outer));
+          for (const outer of [node, ...around(reference.node)]) {
+            same(reference.isWithin(outer), outer === reference.node || [...around(reference.node)].includes(outer));
+          }
         }
       }
     });

@@ -21,8 +21,16 @@ test.each<[string, string, string]>([
   ['a few lines', 'a\nb\nc\n', 'a\nx\nc\n'],
   ['a last line without a line end', 'a\nb', 'a\nb\n'],
   ['every line of very many', LINES.map((line) => `${line}  \n`).join(''), LINES.map((line) => `${line}\n`).join('')],
-  ['every other line of very many, and the end', LINES.map((line) => `${line}\n`).join('') + 'z', LINES.map((line, index) => (index % 9 < 4 ? `x${line}\n` : `${line}\n`)).join('') + 'y'],
-  ['very many lines by fewer', LINES.map((line) => `${line}\n`).join(''), LINES.slice(0, 1700).map((line) => `x${line}\n`).join('')],
+  [
+    'every other line of very many, and the end',
+    LINES.map((line) => `${line}\n`).join('') + 'z',
+    LINES.map((line, index) => (index % 9 < 4 ? `x${line}\n` : `${line}\n`)).join('') + 'y',
+  ],
+  [
+    'very many lines by fewer',
+    LINES.map((line) => `${line}\n`).join(''),
+    LINES.slice(0, 1700).map((line) => `x${line}\n`).join(''),
+  ],
 ])('a patch that changes %s is one that git applies', (_, before, after) => {
   expect(applied(before, patchOf('a.txt', before, after))).toBe(after);
 });

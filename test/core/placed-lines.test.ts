@@ -25,14 +25,25 @@ test('each place of a stretch is where the same character stands in the whole', 
 });
 
 test('an edit does in the whole what it does in the stretch', () => {
-  fc.assert(fc.property(around, prefix, fc.array(line, { minLength: 1, maxLength: 8 }), fc.array(line, { maxLength: 3 }), fc.record({ one: fc.nat(), other: fc.nat(), ofLines: fc.boolean() }), (before, beginning, lines, written, { one, other, ofLines }) => {
+  fc.assert(fc.property(around, prefix, fc.array(
+    line, { minLength: 1, maxLength: 8 },
+  ), fc.array(line, { maxLength: 3 }), fc.record({ one: fc.nat(), other: fc.nat(), ofLines: fc.boolean() }), (
+    before,
+    beginning,
+    lines,
+    written,
+    { one, other, ofLines },
+  ) => {
     const inner = `${lines.join('\n')}\n`;
     const body = behind(inner, beginning);
     const whole = `${before}${body}${beginning}after`;
     const placed = new PlacedLines(whole, { start: before.length, end: before.length + body.length }, beginning);
     // The end of the last line stays: what follows is not of the stretch.
-    const places = ofLines ? [0, ...[...inner.matchAll(/\n/g)].map(({ index }) => index + 1)] : Array.from({ length: inner.length }, (_, at) => at);
-    const [start, end] = [places[one % places.length] as number, places[other % places.length] as number].sort((a, b) => a - b) as [number, number];
+    const places = ofLines
+      ? [0, ...[...inner.matchAll(/\n/g)].map(({ index }) => index + 1)]
+      : Array.from({ length: inner.length }, (_, at) => at);
+    const [start, end] =
+      [places[one % places.length] as number, places[other % places.length] as number].sort((a, b) => a - b) as [number, number];
     const text = ofLines ? written.map((own) => `${own}\n`).join('') : written.join('\n');
     const edit = placed.editOutside({ start, end, text });
     const edited = `${whole.slice(0, edit.start)}${edit.text}${whole.slice(edit.end)}`;

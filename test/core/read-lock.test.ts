@@ -3,13 +3,19 @@ import { describe, expect, test } from 'vitest';
 import { parse } from 'yaml';
 import { readLock, writeLock, type Pin } from '../../src/core/layers/read-lock.js';
 
-const hex = (length: number): fc.Arbitrary<string> => fc.string({ unit: fc.constantFrom(...'0123456789abcdef'), minLength: length, maxLength: length });
+const hex = (length: number): fc.Arbitrary<string> =>
+  fc.string({ unit: fc.constantFrom(...'0123456789abcdef'), minLength: length, maxLength: length });
 const reference = fc.oneof(
-  fc.constantFrom('git:../presets.git#v1', 'git:https://style.example/port.git#main:deep/style.yaml', 'https://style.example/port.yaml', 'https://style.example/a%20b.yaml?x=1'),
+  fc.constantFrom(
+    'git:../presets.git#v1', 'git:https://style.example/port.git#main:deep/style.yaml', 'https://style.example/port.yaml',
+    'https://style.example/a%20b.yaml?x=1',
+  ),
   fc.string({ unit: 'grapheme', minLength: 1, maxLength: 10 }).map((text) => `git:${text}#1`),
 );
 const pin: fc.Arbitrary<Pin> = fc.record({
-  reference, digest: hex(64).map((digits) => `sha256-${digits}`), commit: fc.option(hex(40)), since: fc.option(fc.constantFrom('2026-01-31', '2026-11-23')),
+  reference, digest: hex(64).map((digits) => `sha256-${digits}`), commit: fc.option(hex(40)), since: fc.option(
+    fc.constantFrom('2026-01-31', '2026-11-23'),
+  ),
 });
 const pins = fc.uniqueArray(pin, { selector: (one) => one.reference, maxLength: 6 });
 

@@ -18,21 +18,37 @@ import { runs } from '../support/runs.js';
 /** A rule of these tests: it finds what `find` says in the text, and writes what that says. */
 function repairing(name: string, find: (text: string) => Iterable<Edit>): Rule {
   return defineRule({
-    id: `text/${name}`, title: 'A rule of a test', about: 'Why.', advice: 'How.', tags: [], confidence: 'certain', repairs: 'safe', options: {},
-    find: { everywhere: { by: 'text', find: ({ text }: Source): Hit[] => [...find(text.text)].map((edit) => ({ start: edit.start, end: edit.end, message: name, repair: [edit] })) } },
+    id: `text/${name}`, title: 'A rule of a test', about: 'Why.', advice: 'How.', tags: [], confidence: 'certain',
+    repairs: 'safe', options: {},
+    find: { everywhere: { by: 'text', find: ({ text }: Source): Hit[] =>
+      [...find(text.text)].map((edit) => ({ start: edit.start, end: edit.end, message: name, repair: [edit] })) } },
     examples: [{ language: 'text', code: '', finds: [] }, { language: 'text', code: 'a', finds: ['1:1'] }],
   });
 }
 
 /** Replaces each match of an expression. */
 function replacing(name: string, expression: RegExp, text: string): Rule {
-  return repairing(name, (whole) => [...whole.matchAll(expression)].map(({ 0: match, index }) => ({ start: index, end: index + match.length, text })));
+  return repairing(name, (whole) =>
+    [...whole.matchAll(expression)].map(({ 0: match, index }) => ({ start: index, end: index + match.length, text })));
 }
 
 function repaired(code: string, rules: readonly Rule[], wants: (finding: Finding) => boolean = () => true): RepairedText {
   const grammars = builtGrammars();
-  const tools: Tools = { today: '2026-11-23', needsReasons: false, ownFiles: new Set<string>(), grammars, planner: new Planner(new Catalog(rules), grammars), spelling: new Spelling(builtDictionary) };
-  const set: RuleSet = { id: 'all', rules: new Map(rules.map((rule) => [rule.id, { level: 'note' as const, options: {}, waivers: 'allow' as const, fix: 'allow' as const, ledger: 'allow' as const }])) };
+  const tools: Tools = {
+    today: '2026-11-23',
+    needsReasons: false,
+    ownFiles: new Set<string>(),
+    grammars,
+    planner: new Planner(new Catalog(rules), grammars),
+    spelling: new Spelling(builtDictionary),
+  };
+  const set: RuleSet = {
+    id: 'all',
+    rules: new Map(rules.map((rule) => [
+      rule.id,
+      { level: 'note' as const, options: {}, waivers: 'allow' as const, fix: 'allow' as const, ledger: 'allow' as const },
+    ])),
+  };
   return repairFile(textOf('text', code), set, tools, wants);
 }
 
@@ -56,7 +72,9 @@ describe('repairs of a file', () => {
   });
 
   test('that undo each other leave the file as it was, and are reported', () => {
-    const { withdrawn, text, repaired: counts } = repaired('a c', [replacing('there', /a/g, 'b'), replacing('back', /b/g, 'a'), replacing('other', /c/g, 'd')]);
+    const { withdrawn, text, repaired: counts } = repaired(
+      'a c', [replacing('there', /a/g, 'b'), replacing('back', /b/g, 'a'), replacing('other', /c/g, 'd')],
+    );
     expect(withdrawn.map(({ rule }) => rule)).toEqual(['text/there', 'text/other']);
     expect([text.text, counts.size]).toEqual(['a c', 0]);
   });
@@ -67,19 +85,25 @@ describe('repairs of a file', () => {
   });
 
   test('of other rules are not made', () => {
-    const { text, left } = repaired('ab', [replacing('first', /a/g, 'x'), replacing('second', /b/g, 'y')], ({ rule }) => rule === 'text/second');
+    const { text, left } = repaired('ab', [replacing('first', /a/g, 'x'), replacing('second', /b/g, 'y')], ({ rule }) =>
+      rule === 'text/second');
     expect(text.text).toBe('ay');
     expect(left.map(({ rule }) => rule)).toEqual(['text/first']);
   });
 
   test('leave what nobody asked to change, whatever the repairs are', () => {
-    fc.assert(fc.property(fc.stringMatching(/^[a-f ]{0,40}$/), fc.stringMatching(/^[a-c]{1,2}$/), fc.stringMatching(/^[x-z]{0,3}$/), (code, wanted, text) => {
-      const outcome = repaired(code, [replacing('letters', new RegExp(wanted, 'g'), text)]);
-      // The repair writes none of the letters that it looks for, so that replacing until nothing is found is the model.
-      let expected = code;
-      while (expected.includes(wanted)) expected = expected.replaceAll(wanted, text);
-      expect(outcome.text.text).toBe(expected);
-      expect(outcome.left).toEqual([]);
-    }), { numRuns: runs(200) });
+    fc.assert(fc.property(
+      fc.stringMatching(/^[a-f ]{0,40}$/),
+      fc.stringMatching(/^[a-c]{1,2}$/),
+      fc.stringMatching(/^[x-z]{0,3}$/),
+      (code, wanted, text) => {
+        const outcome = repaired(code, [replacing('letters', new RegExp(wanted, 'g'), text)]);
+        // The repair writes none of the letters that it looks for, so that replacing until nothing is found is the model.
+        let expected = code;
+        while (expected.includes(wanted)) expected = expected.replaceAll(wanted, text);
+        expect(outcome.text.text).toBe(expected);
+        expect(outcome.left).toEqual([]);
+      },
+    ), { numRuns: runs(200) });
   });
 });

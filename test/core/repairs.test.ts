@@ -18,17 +18,33 @@ import { sampled } from '../support/runs.js';
 import { GRAMMARS, languageById } from '../../src/core/languages/languages.js';
 
 const grammars = builtGrammars();
-const tools: Tools = { today: '2026-11-23', needsReasons: false, ownFiles: new Set<string>(), grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary), textKeys: { keyFor: ({ text }) => keyOf(text) } };
+const tools: Tools = {
+  today: '2026-11-23',
+  needsReasons: false,
+  ownFiles: new Set<string>(),
+  grammars,
+  planner: new Planner(CATALOG, grammars),
+  spelling: new Spelling(builtDictionary),
+  textKeys: { keyFor: ({ text }) => keyOf(text) },
+};
 beforeAll(() => grammars.load(GRAMMARS));
 
 function setOf(rules: readonly Rule[], options: Example['options'] = {}, fix: Permission = 'allow'): RuleSet {
-  const settings = rules.map((rule) => [rule.id, { level: 'warning' as const, options: { ...rule.defaults, ...options }, waivers: 'allow' as const, fix, ledger: 'allow' as const }] as const);
+  const settings = rules.map((rule) => [rule.id, {
+    level: 'warning' as const,
+    options: { ...rule.defaults, ...options },
+    waivers: 'allow' as const,
+    fix,
+    ledger: 'allow' as const,
+  }] as const);
   return { id: rules.map(({ id }) => id).join(' '), rules: new Map(settings) };
 }
 
 function sourceOf({ language: id, file, code }: Pick<Example, 'language' | 'file' | 'code'>): SourceText {
   const language = languageById(id) as Language;
-  return new SourceText(file ?? `example${language.endings[0]}`, language, code.replace(/^\uFEFF/, ''), code.startsWith('\uFEFF'));
+  return new SourceText(
+    file ?? `example${language.endings[0]}`, language, code.replace(/^\uFEFF/, ''), code.startsWith('\uFEFF'),
+  );
 }
 
 function written({ text: { text, hasByteOrderMark } }: RepairedText): string {
@@ -87,9 +103,15 @@ test('all repairs together leave each example in a state that parses and stays',
     for (const example of sampled(rule.examples, 8)) {
       const before = sourceOf(example);
       const outcome = repairFile(before, set, tools, () => true);
-      if (parses(before)) expect(parses(outcome.text), `${rule.id}: ${JSON.stringify(example.code)} became ${JSON.stringify(outcome.text.text)}`).toBe(true);
+      if (parses(before)) {
+        expect(
+          parses(outcome.text), `${rule.id}: ${JSON.stringify(example.code)} became ${JSON.stringify(outcome.text.text)}`,
+        ).toBe(true);
+      }
       expect(outcome.withdrawn.filter(({ rule: id }) => id !== 'idiom/quote-mark'), `${rule.id}: ${example.code}`).toEqual([]);
-      expect(repairFile(outcome.text, set, tools, () => true).text.text, `${rule.id}: ${JSON.stringify(example.code)}`).toBe(outcome.text.text);
+      expect(
+        repairFile(outcome.text, set, tools, () => true).text.text, `${rule.id}: ${JSON.stringify(example.code)}`,
+      ).toBe(outcome.text.text);
     }
   }
 });

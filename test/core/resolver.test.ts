@@ -19,7 +19,9 @@ function levelOf(decided: DecidedRules, rule: string): string | undefined {
 describe('decided rules', () => {
   test('are computed once for files with the same statements', () => {
     const resolver = new Resolver(CATALOG, '2026-06-01', []);
-    const root = withLayer(DirectoryRules.NONE, 'rulings: { text/*: note }\nzones:\n  - match: ["*.py"]\n    rulings: { size/*: error }\n');
+    const root = withLayer(
+      DirectoryRules.NONE, 'rulings: { text/*: note }\nzones:\n  - match: ["*.py"]\n    rulings: { size/*: error }\n',
+    );
     expect(root.rulesFor('a.py', 'python', resolver)).toBe(root.rulesFor('b.py', 'python', resolver));
     expect(root.descend('x').rulesFor('a.py', 'python', resolver)).toBe(root.rulesFor('b.py', 'python', resolver));
     expect(root.rulesFor('a.js', 'python', resolver)).not.toBe(root.rulesFor('a.py', 'python', resolver));
@@ -41,7 +43,9 @@ describe('decided rules', () => {
     const off = withLayer(root, 'rulings: { text/*: off }\n', 'a/elvar.yaml');
     const on = withLayer(off, 'rulings: { text/line-width: error }\n', 'a/b/elvar.yaml');
     expect(levelOf(off.rulesFor('x', 'python', resolver), 'text/line-width')).toBe('off');
-    expect(on.rulesFor('x', 'python', resolver).set.rules.get('text/line-width')).toMatchObject({ level: 'error', options: { max: 80 } });
+    expect(on.rulesFor('x', 'python', resolver).set.rules.get('text/line-width')).toMatchObject(
+      { level: 'error', options: { max: 80 } },
+    );
   });
 });
 
@@ -84,7 +88,10 @@ describe('zones', () => {
 
   test('of one layer apply in order, after its rulings', () => {
     const resolver = new Resolver(CATALOG, '2026-06-01', []);
-    const root = withLayer(DirectoryRules.NONE, 'zones:\n  - rulings: { text/indent: note }\n  - rulings: { text/*: error }\nrulings: { text/indent: warning }\n');
+    const root = withLayer(
+      DirectoryRules.NONE,
+      'zones:\n  - rulings: { text/indent: note }\n  - rulings: { text/*: error }\nrulings: { text/indent: warning }\n',
+    );
     const { decisions } = root.rulesFor('a.py', 'python', resolver);
     expect(decisions.get('text/indent')?.trail.map(({ statement }) => statement.place?.line)).toEqual([undefined, 4, 2, 3]);
     expect(decisions.get('text/indent')?.level).toBe('error');
@@ -92,7 +99,9 @@ describe('zones', () => {
 
   test('are relative to the directory of their layer', () => {
     const resolver = new Resolver(CATALOG, '2026-06-01', []);
-    const inner = withLayer(DirectoryRules.NONE.descend('a'), 'zones:\n  - match: [/b/]\n    rulings: { text/indent: note }\n', 'a/elvar.yaml');
+    const inner = withLayer(
+      DirectoryRules.NONE.descend('a'), 'zones:\n  - match: [/b/]\n    rulings: { text/indent: note }\n', 'a/elvar.yaml',
+    );
     expect(levelOf(inner.descend('b').rulesFor('c', 'python', resolver), 'text/indent')).toBe('note');
     expect(levelOf(inner.descend('a').descend('b').rulesFor('c', 'python', resolver), 'text/indent')).toBe('off');
   });
@@ -101,8 +110,11 @@ describe('zones', () => {
 describe('inherit: false', () => {
   test('cuts off everything from outside, and nothing of its own presets and rulings', () => {
     const resolver = new Resolver(CATALOG, '2026-06-01', []);
-    const root = withLayer(DirectoryRules.NONE, 'rulings: { "*": error }\nzones:\n  - rulings: { text/line-width: { options: { max: 50 } } }\n');
-    const inner = withLayer(root, 'inherit: false\nrulings: { text/indent: note }\n', 'a/elvar.yaml').rulesFor('x', 'python', resolver);
+    const root = withLayer(
+      DirectoryRules.NONE, 'rulings: { "*": error }\nzones:\n  - rulings: { text/line-width: { options: { max: 50 } } }\n',
+    );
+    const inner =
+      withLayer(root, 'inherit: false\nrulings: { text/indent: note }\n', 'a/elvar.yaml').rulesFor('x', 'python', resolver);
     expect([...inner.set.rules].filter(([, { level }]) => level !== 'off').map(([rule]) => rule)).toEqual(['text/indent']);
     expect(inner.set.rules.get('text/line-width')?.options['max']).toBe(100);
     expect(inner.decisions.get('text/indent')?.trail.map(({ effect }) => effect)).toEqual(['applied', 'cut-off', 'applied']);

@@ -18,29 +18,54 @@ import { GRAMMARS } from '../../src/core/languages/languages.js';
 
 const grammars = builtGrammars();
 const spelling = new Spelling(builtDictionary);
-const tools: Tools = { today: '2026-11-23', needsReasons: false, ownFiles: new Set<string>(), grammars, planner: new Planner(CATALOG, grammars), spelling };
+const tools: Tools = {
+  today: '2026-11-23',
+  needsReasons: false,
+  ownFiles: new Set<string>(),
+  grammars,
+  planner: new Planner(CATALOG, grammars),
+  spelling,
+};
 beforeAll(() => grammars.load(GRAMMARS));
 
 /** What one rule says about a file under some options. */
 function messages(rule: string, language: string, code: string, options: OptionValues = {}): string[] {
   const known = CATALOG.get(rule);
   if (known === undefined) throw new Error(`no rule ${rule}`);
-  const set: RuleSet = { id: rule, rules: new Map([[known.id, { level: 'note' as const, options: { ...known.defaults, ...options }, waivers: 'allow' as const, fix: 'allow' as const, ledger: 'allow' as const }]]) };
+  const set: RuleSet = {
+    id: rule,
+    rules: new Map([[known.id, {
+      level: 'note' as const,
+      options: { ...known.defaults, ...options },
+      waivers: 'allow' as const,
+      fix: 'allow' as const,
+      ledger: 'allow' as const,
+    }]]),
+  };
   return inspect(textOf(language, code), set, tools).findings.map(({ message }) => message);
 }
 
 describe('the options of every rule', () => {
-  const options = CATALOG.rules.flatMap((rule) => Object.entries(rule.options).map(([name, option]) => [`${rule.id}.${name}`, option] as const));
+  const options = CATALOG.rules.flatMap((rule) =>
+    Object.entries(rule.options).map(([name, option]) => [`${rule.id}.${name}`, option] as const));
 
   test.each(options)('%s has a default that it allows, and refuses what is of another type', (_, option) => {
     expect(option.schema.safeParse(option.default).success).toBe(true);
     expect(option.about.length).toBeGreaterThan(5);
     const { type, least, most, choices } = optionType(option);
-    const wrong = { number: ['3', 1.5, (least as number) - 1, (most as number) + 1], boolean: ['true', 0], string: [1, null, ['a']], choice: ['no such', 1], list: ['a', [1], [['a']]] }[type];
+    const wrong = {
+      number: ['3', 1.5, (least as number) - 1, (most as number) + 1],
+      boolean: ['true', 0],
+      string: [1, null, ['a']],
+      choice: ['no such', 1],
+      list: ['a', [1], [['a']]],
+    }[type];
     for (const value of wrong) expect(option.schema.safeParse(value).success, JSON.stringify(value)).toBe(false);
     if (choices !== undefined) for (const value of choices) expect(option.schema.safeParse(value).success).toBe(true);
     // A direction must make sense for the type.
-    const directions = { number: ['lower', 'higher'], boolean: ['true', 'false'], list: ['more', 'fewer'], string: [], choice: [] }[type] as readonly string[];
+    const directions = {
+      number: ['lower', 'higher'], boolean: ['true', 'false'], list: ['more', 'fewer'], string: [], choice: [],
+    }[type] as readonly string[];
     if (option.stricter !== null) expect(directions).toContain(option.stricter);
   });
 
@@ -55,11 +80,26 @@ describe('the options of every rule', () => {
 
 describe('a limit', () => {
   test.each<[string, string, string, (size: number) => string]>([
-    ['size/parameters', 'max', 'javascript', (size) => `function moor(${Array.from({ length: size }, (_, index) => `p${index}`).join()}) {}\n`],
+    [
+      'size/parameters',
+      'max',
+      'javascript',
+      (size) => `function moor(${Array.from({ length: size }, (_, index) => `p${index}`).join()}) {}\n`,
+    ],
     ['size/file-lines', 'max', 'toml', (size) => 'a = 1\n'.repeat(size)],
     ['size/branches', 'max', 'java', (size) => `class A { void b() { ${'if (c) d();'.repeat(size - 1)} } }\n`],
-    ['size/class-members', 'max', 'python', (size) => `class A:\n${Array.from({ length: size }, (_, index) => `    def b${index}(self): pass\n`).join('')}`],
-    ['size/condition-terms', 'max', 'php', (size) => `<?php if (${Array.from({ length: size }, (_, index) => `$a${index}`).join(' && ')}) go();\n`],
+    [
+      'size/class-members',
+      'max',
+      'python',
+      (size) => `class A:\n${Array.from({ length: size }, (_, index) => `    def b${index}(self): pass\n`).join('')}`,
+    ],
+    [
+      'size/condition-terms',
+      'max',
+      'php',
+      (size) => `<?php if (${Array.from({ length: size }, (_, index) => `$a${index}`).join(' && ')}) go();\n`,
+    ],
     ['text/blank-runs', 'max', 'toml', (size) => `a = 1${'\n'.repeat(size + 1)}b = 2\n`],
     ['imports/climb', 'max', 'typescript', (size) => `import '${'../'.repeat(size)}a.js';\n`],
     ['text/line-width', 'max', 'text', (size) => `${'x'.repeat(size)}\n`],
@@ -85,22 +125,33 @@ describe('the form of names', () => {
   };
 
   test('is accepted if a name is written so, with or without underscores at its ends', () => {
-    fc.assert(fc.property(words, fc.constantFrom('', '_', '$'), fc.constantFrom('camel', 'pascal', 'snake', 'upper'), (parts, character, form) => {
-      expect(messages('names/variables', 'javascript', `let ${character}${WRITTEN[form](parts)}2 = f();\n`, { form })).toEqual([]);
+    fc.assert(fc.property(words, fc.constantFrom('', '_', '$'), fc.constantFrom(
+      'camel', 'pascal', 'snake', 'upper',
+    ), (parts, character, form) => {
+      expect(
+        messages('names/variables', 'javascript', `let ${character}${WRITTEN[form](parts)}2 = f();\n`, { form }),
+      ).toEqual([]);
     }), { numRuns: runs(100) });
   });
 
   test('is reported if a name of several words is written differently', () => {
-    fc.assert(fc.property(words, fc.constantFrom('camel', 'pascal', 'snake', 'upper'), fc.constantFrom('camel', 'pascal', 'snake', 'upper'), (parts, written, form) => {
-      fc.pre(parts.length > 1 && written !== form);
-      expect(messages('names/variables', 'javascript', `let ${WRITTEN[written](parts)} = f();\n`, { form })).toHaveLength(1);
-    }), { numRuns: runs(100) });
+    fc.assert(fc.property(
+      words,
+      fc.constantFrom('camel', 'pascal', 'snake', 'upper'),
+      fc.constantFrom('camel', 'pascal', 'snake', 'upper'),
+      (parts, written, form) => {
+        fc.pre(parts.length > 1 && written !== form);
+        expect(messages('names/variables', 'javascript', `let ${WRITTEN[written](parts)} = f();\n`, { form })).toHaveLength(1);
+      },
+    ), { numRuns: runs(100) });
   });
 
   test('`any` accepts all forms, and a pattern is required in addition', () => {
     expect(NAME_FORMS).toContain('any');
     expect(messages('names/variables', 'javascript', 'let LOW_tide, low = 1;\n', { form: 'any' })).toEqual([]);
-    expect(messages('names/variables', 'javascript', 'let lowTide, low = 1;\n', { form: 'camel', pattern: '.{1,5}' })).toEqual(['lowTide does not match .{1,5}']);
+    expect(messages('names/variables', 'javascript', 'let lowTide, low = 1;\n', { form: 'camel', pattern: '.{1,5}' })).toEqual(
+      ['lowTide does not match .{1,5}'],
+    );
   });
 });
 
@@ -117,24 +168,35 @@ test('a pattern that could be matched in very many ways takes no time to speak o
 
 test('patterns of words and gaps match what RE2 says they match', () => {
   const word = fc.constantFrom('a', 'b', 'k', 'ab', 's-1', '_', 'K', '\u212A', '\u017F');
-  const part = fc.oneof(word.filter((own) => /^[\w-]+$/.test(own)), fc.constantFrom('.*', '.?', '(?:a|kb)', '(?:s|_-|b)', '[ab]', 'a+', '\\d'));
-  const pattern = fc.tuple(fc.constantFrom('', '(?i)'), fc.array(part, { minLength: 1, maxLength: 5 })).map(([flag, parts]) => flag + parts.join(''));
+  const part = fc.oneof(
+    word.filter((own) => /^[\w-]+$/.test(own)), fc.constantFrom('.*', '.?', '(?:a|kb)', '(?:s|_-|b)', '[ab]', 'a+', '\\d'),
+  );
+  const pattern = fc.tuple(fc.constantFrom('', '(?i)'), fc.array(part, { minLength: 1, maxLength: 5 })).map(([flag, parts]) =>
+    flag + parts.join(''));
   const character = fc.oneof(word, fc.constantFrom('\n', '\r', '\u2028', '😀', '1', '.', 'B'));
-  const name = fc.oneof(fc.array(character, { maxLength: 6 }).map((characters) => characters.join('')), fc.constantFrom('a'.repeat(199) + 'b', 'ab'.repeat(200)));
+  const name = fc.oneof(
+    fc.array(character, { maxLength: 6 }).map((characters) => characters.join('')),
+    fc.constantFrom('a'.repeat(199) + 'b', 'ab'.repeat(200)),
+  );
   let matched = 0;
-  fc.assert(fc.property(fc.array(pattern, { minLength: 1, maxLength: 3 }), fc.array(name, { minLength: 1, maxLength: 8 }), (own, names) => {
-    const test = nameTest(own);
-    for (const one of names) {
-      const expected = own.some((single) => RE2JS.compile(single).matches(one));
-      if (expected) matched += 1;
-      expect(test(one), JSON.stringify([own, one])).toBe(expected);
-    }
-  }), { numRuns: runs(150, 5_000) });
+  fc.assert(fc.property(
+    fc.array(pattern, { minLength: 1, maxLength: 3 }), fc.array(name, { minLength: 1, maxLength: 8 }), (own, names) => {
+      const test = nameTest(own);
+      for (const one of names) {
+        const expected = own.some((single) => RE2JS.compile(single).matches(one));
+        if (expected) matched += 1;
+        expect(test(one), JSON.stringify([own, one])).toBe(expected);
+      }
+    },
+  ), { numRuns: runs(150, 5_000) });
   expect(matched).toBeGreaterThan(size(0, 100));
 });
 
 test('patterns that rules come with match what RE2 says they match', () => {
-  const shipped = CATALOG.rules.flatMap(({ options }) => Object.values(options).filter(({ about }) => about.includes('regular expression')).flatMap(({ default: standard }) => standard as string | string[])).filter((pattern) => pattern !== '');
+  const shipped = CATALOG.rules.flatMap(({ options }) => Object.values(options)
+    .filter(({ about }) => about.includes('regular expression'))
+    .flatMap(({ default: standard }) => standard as string | string[]))
+    .filter((pattern) => pattern !== '');
   expect(shipped.length).toBeGreaterThan(20);
   const characters = fc.constantFrom('\n', '\r', '\u2028', '\u212A', '\u017F', '😀', 'a', 'B', '7', '.', '/', '-', ' ');
   for (const pattern of new Set(shipped)) {
@@ -146,7 +208,8 @@ test('patterns that rules come with match what RE2 says they match', () => {
       fc.tuple(near, characters, fc.nat(40)).map(([own, character, at]) => own.slice(0, at) + character + own.slice(at)),
       fc.tuple(near, fc.nat(40)).map(([own, at]) => own.slice(0, at) + own.slice(at + 1)),
       // The longest that V8 gets, of parts that come again and again: a pattern that tries them in all ways would not end.
-      fc.tuple(near, fc.nat(40), characters).map(([own, at, character]) => (own.slice(0, at).repeat(200) || 'a'.repeat(200)).slice(0, 199) + character),
+      fc.tuple(near, fc.nat(40), characters).map(([own, at, character]) =>
+        (own.slice(0, at).repeat(200) || 'a'.repeat(200)).slice(0, 199) + character),
       fc.array(characters).map((own) => own.join('')),
       near.map((own) => own + 'x'.repeat(200)),
     );
@@ -165,18 +228,29 @@ test('patterns that rules come with match what RE2 says they match', () => {
 });
 
 describe('spelling', () => {
-  const known = ['harbour', 'harbor', 'anchor', 'captain', 'weather', 'station', 'container', 'schedule', 'departure', 'northern', 'passenger', 'customs'];
+  const known = [
+    'harbour', 'harbor', 'anchor', 'captain', 'weather', 'station', 'container', 'schedule', 'departure', 'northern',
+    'passenger', 'customs',
+  ];
 
   test('knows words in any case, in the British and in the American way, alone, in names and made into others', () => {
-    const sentence = [...known, 'serialized', 'colours', 'organised', 'unmooring', 'rescheduled', 'bundlers', 'natively'].flatMap((word) => [word, word.toUpperCase(), word.charAt(0).toUpperCase() + word.slice(1)]).join(' ');
+    const sentence = [...known, 'serialized', 'colours', 'organised', 'unmooring', 'rescheduled', 'bundlers', 'natively']
+      .flatMap((word) => [word, word.toUpperCase(), word.charAt(0).toUpperCase() + word.slice(1)])
+      .join(' ');
     expect(messages('words/spelling', 'javascript', `// ${sentence}.\n`)).toEqual([]);
-    expect(messages('words/spelling', 'javascript', 'const harbourStationList = 1, max_passenger = 2, weatherInfo = 3;\n')).toEqual([]);
+    expect(
+      messages('words/spelling', 'javascript', 'const harbourStationList = 1, max_passenger = 2, weatherInfo = 3;\n'),
+    ).toEqual([]);
   });
 
   test('finds a typo in prose that makes no word', () => {
     fc.assert(fc.property(fc.constantFrom(...known), fc.nat(), fc.constantFrom('double', 'swap', 'drop'), (word, seed, slip) => {
       const at = 1 + (seed % (word.length - 2));
-      const wrong = { double: word.slice(0, at) + word.slice(at, at + 1) + word.slice(at), drop: word.slice(0, at) + word.slice(at + 1), swap: word.slice(0, at) + word.charAt(at + 1) + word.charAt(at) + word.slice(at + 2) }[slip];
+      const wrong = {
+        double: word.slice(0, at) + word.slice(at, at + 1) + word.slice(at),
+        drop: word.slice(0, at) + word.slice(at + 1),
+        swap: word.slice(0, at) + word.charAt(at + 1) + word.charAt(at) + word.slice(at + 2),
+      }[slip];
       fc.pre(wrong !== word && wrong.length >= 6 && !spelling.knows(wrong));
       const told = messages('words/spelling', 'text', `The ${wrong} is in sight.\n`);
       // Two words written as one, and words made of others, are let off.
@@ -191,7 +265,10 @@ describe('spelling', () => {
   });
 
   test('ignores texts in another language', () => {
-    const words = ['der', 'kaputte', 'hafenkran', 'steht', 'heute', 'wieder', 'neben', 'anlegestelle', 'sieben', 'und', 'wartet', 'geduldig', 'archivo', 'objekt'];
+    const words = [
+      'der', 'kaputte', 'hafenkran', 'steht', 'heute', 'wieder', 'neben', 'anlegestelle', 'sieben', 'und', 'wartet', 'geduldig',
+      'archivo', 'objekt',
+    ];
     expect(messages('words/spelling', 'javascript', `say('${words.join(' ')}');\n`)).toEqual([]);
   });
 });

@@ -23,14 +23,16 @@ describe('a search in the catalog', () => {
     expect(search({ term: ' , ' })).toEqual(search({}));
   });
 
-  test.each(CATALOG.rules.map((rule) => [rule.id, rule] as const))('%s is found by its id, its title and its tags', (id, rule) => {
-    expect(search({ term: id })[0]).toBe(id);
-    expect(search({ term: id.split('/')[1] as string })).toContain(id);
-    expect(search({ term: rule.title })).toContain(id);
-    for (const tag of rule.tags) expect(search({ term: tag })).toContain(id);
-    for (const option of Object.keys(rule.options)) expect(search({ term: option })).toContain(id);
-    expect(search({ term: rule.title.toUpperCase() })).toEqual(search({ term: rule.title }));
-  });
+  test.each(CATALOG.rules.map((rule) => [rule.id, rule] as const))(
+    '%s is found by its id, its title and its tags', (id, rule) => {
+      expect(search({ term: id })[0]).toBe(id);
+      expect(search({ term: id.split('/')[1] as string })).toContain(id);
+      expect(search({ term: rule.title })).toContain(id);
+      for (const tag of rule.tags) expect(search({ term: tag })).toContain(id);
+      for (const option of Object.keys(rule.options)) expect(search({ term: option })).toContain(id);
+      expect(search({ term: rule.title.toUpperCase() })).toEqual(search({ term: rule.title }));
+    },
+  );
 
   test('forgives neighbouring letters that changed places', () => {
     expect(search({ term: 'widht' })).toContain('text/line-width');
@@ -43,7 +45,13 @@ describe('a search in the catalog', () => {
     expect(search({ term: 'brakets expresion harbuor' })).toEqual([]);
     expect(search({ term: 'spellling' })).toContain('words/spelling');
     // What is written so is meant so: nothing similar comes with it.
-    expect(search({ term: 'spelling' }).every((id) => CATALOG.rules.some((rule) => rule.id === id && JSON.stringify([rule.id, rule.title, rule.about, rule.advice, rule.tags, rule.options]).toLowerCase().includes('spelling')))).toBe(true);
+    expect(
+      search({ term: 'spelling' }).every((id) =>
+        CATALOG.rules.some((rule) =>
+          rule.id === id && JSON.stringify([rule.id, rule.title, rule.about, rule.advice, rule.tags, rule.options])
+            .toLowerCase()
+            .includes('spelling'))),
+    ).toBe(true);
   });
 
   test('requires all words', () => {
@@ -63,10 +71,12 @@ describe('a search in the catalog', () => {
       for (const language of [null, 'php', 'markdown']) {
         for (const confidence of [null, ...CONFIDENCES]) {
           for (const repairable of [false, true]) {
-            expect(search({ concern, language, confidence, repairable })).toEqual(those((rule) => (concern === null || rule.concern === concern)
-              && (language === null || knowsLanguage(rule, language))
-              && (confidence === null || rule.confidence === confidence)
-              && (!repairable || rule.repairs !== null)));
+            expect(search({ concern, language, confidence, repairable })).toEqual(
+              those((rule) => (concern === null || rule.concern === concern)
+                && (language === null || knowsLanguage(rule, language))
+                && (confidence === null || rule.confidence === confidence)
+                && (!repairable || rule.repairs !== null)),
+            );
           }
         }
       }

@@ -23,15 +23,25 @@ describe('a selector', () => {
     }));
   });
 
-  test.each(['', '**', 'text', 'text/', '/indent', 'text/in_dent', 'Text/indent', 'text/indent ', 'text/*/x', 'tag:', 'tag:a b', '*/indent', 'text/-a', 'text/a-', 'a--b/c', 'a:b'])('%j is none', (text) => {
-    expect(parseSelector(text)).toBeNull();
-  });
+  test.each([
+    '', '**', 'text', 'text/', '/indent', 'text/in_dent', 'Text/indent', 'text/indent ', 'text/*/x', 'tag:', 'tag:a b',
+    '*/indent', 'text/-a', 'text/a-', 'a--b/c', 'a:b',
+  ])(
+    '%j is none',
+    (text) => {
+      expect(parseSelector(text)).toBeNull();
+    },
+  );
 
   test('selects the rules it names, and only these', () => {
     for (const rule of CATALOG.rules) {
       expect(CATALOG.select({ kind: 'rule', rule: rule.id })).toEqual([rule]);
-      expect(CATALOG.select({ kind: 'concern', concern: rule.concern })).toEqual(CATALOG.rules.filter(({ id }) => id.startsWith(`${rule.concern}/`)));
-      for (const tag of rule.tags) expect(CATALOG.select({ kind: 'tag', tag })).toEqual(CATALOG.rules.filter(({ tags }) => tags.includes(tag)));
+      expect(CATALOG.select({ kind: 'concern', concern: rule.concern })).toEqual(
+        CATALOG.rules.filter(({ id }) => id.startsWith(`${rule.concern}/`)),
+      );
+      for (const tag of rule.tags) {
+        expect(CATALOG.select({ kind: 'tag', tag })).toEqual(CATALOG.rules.filter(({ tags }) => tags.includes(tag)));
+      }
     }
     expect(CATALOG.select({ kind: 'all' })).toEqual(CATALOG.rules);
     expect(CATALOG.select({ kind: 'concern', concern: 'nix' })).toEqual([]);
@@ -62,7 +72,9 @@ describe('a level', () => {
 
 test.each([
   ['elvar:starter', 'built-in'], ['elvar:test-code', 'built-in'], ['./a.yaml', 'file'], ['../a/b.yaml', 'file'],
-  ['elvar:', null], ['elvar:Starter', null], ['a.yaml', null], ['/a.yaml', null], ['./', null], ['.', null], ['npm:a', 'package'], ['npm:@a/b', 'package'], ['npm:@a/b/c/d.yaml', 'package'], ['npm:', null], ['npm:@a', null], ['npm:../a', null], ['npm:A', null], ['', null], ['./a\0b', null],
+  ['elvar:', null], ['elvar:Starter', null], ['a.yaml', null], ['/a.yaml', null], ['./', null], ['.', null], ['npm:a', 'package'],
+  ['npm:@a/b', 'package'], ['npm:@a/b/c/d.yaml', 'package'], ['npm:', null], ['npm:@a', null], ['npm:../a', null],
+  ['npm:A', null], ['', null], ['./a\0b', null],
 ])('the preset reference %j is %s', (text, kind) => {
   expect(parsePresetReference(text)?.kind ?? null).toBe(kind);
 });
@@ -75,7 +87,8 @@ test.each([
 });
 
 test.each([
-  ['text/indnet', 'text/indent'], ['TEXT/INDENT', 'text/indent'], ['text/line-widht', 'text/line-width'], ['quay', null], ['', null],
+  ['text/indnet', 'text/indent'], ['TEXT/INDENT', 'text/indent'], ['text/line-widht', 'text/line-width'], ['quay', null],
+  ['', null],
 ])('the name near to %j is %s', (text, near) => {
   expect(nearName(text, CATALOG.rules.map((rule) => rule.id))).toBe(near);
 });

@@ -9,12 +9,16 @@ import { runs, size } from '../support/runs.js';
 const SETTINGS = { largest: null, generated: 'check' } as const;
 
 /** Pieces of files, each said so many times: short ones, and some longer than what is read at once. */
-const piece = fc.tuple(fc.constantFrom('a', 'quay();\n', 'é', '😀', '\r\n', '\uFEFF', '\u2028'), fc.oneof(fc.nat({ max: 20 }), fc.constantFrom(40_000, 262_143, 262_144, 262_145)));
+const piece = fc.tuple(
+  fc.constantFrom('a', 'quay();\n', 'é', '😀', '\r\n', '\uFEFF', '\u2028'),
+  fc.oneof(fc.nat({ max: 20 }), fc.constantFrom(40_000, 262_143, 262_144, 262_145)),
+);
 
 test('a file is read whole, whatever its size, and stays what it was when others are read', () => {
   const folder = makeFolder();
   fc.assert(fc.property(fc.array(fc.array(piece, { maxLength: 4 }), { minLength: 1, maxLength: 5 }), (files) => {
-    const texts = files.map((pieces) => pieces.map(([text, count]) => text.repeat(Math.floor(count / text.length) || count)).join('').slice(0, 700_000));
+    const texts = files.map((pieces) =>
+      pieces.map(([text, count]) => text.repeat(Math.floor(count / text.length) || count)).join('').slice(0, 700_000));
     const read = texts.map((text, index): SourceReading => {
       const file = path.join(folder, `${index}.txt`);
       writeFileSync(file, text);
@@ -40,7 +44,9 @@ test.each<[string, Buffer | string, object]>([
   ['letters of Latin-1', Buffer.from('quay é', 'latin1'), { skipped: 'not-utf8' }],
   ['half a letter at its end', Buffer.from('é').subarray(0, 1), { skipped: 'not-utf8' }],
   ['more than the largest size', 'a'.repeat(2 * 1024 * 1024 + 1), { skipped: 'too-large' }],
-  ['just the largest size', 'a'.repeat(2 * 1024 * 1024), { text: 'a'.repeat(2 * 1024 * 1024), hasByteOrderMark: false, isPlain: true }],
+  ['just the largest size', 'a'.repeat(2 * 1024 * 1024), {
+    text: 'a'.repeat(2 * 1024 * 1024), hasByteOrderMark: false, isPlain: true,
+  }],
 ])('of a file with %s', (_, content, expected) => {
   const folder = makeFolder({ 'a.txt': content, 'b.txt': 'before' });
   expect(readSource(path.join(folder, 'b.txt'), SETTINGS)).toEqual({ text: 'before', hasByteOrderMark: false, isPlain: true });
@@ -50,7 +56,10 @@ test.each<[string, Buffer | string, object]>([
 test('a file is plain if it contains only printable ASCII, blanks, tabs and line ends', () => {
   const folder = makeFolder();
   const file = path.join(folder, 'a.txt');
-  const character = fc.oneof(fc.constantFrom('a', ' ', '~', '\t', '\n', '\r\n', '\f', 'quay('), fc.integer({ min: 1, max: 0x82 }).map((code) => String.fromCharCode(code)));
+  const character = fc.oneof(
+    fc.constantFrom('a', ' ', '~', '\t', '\n', '\r\n', '\f', 'quay('),
+    fc.integer({ min: 1, max: 0x82 }).map((code) => String.fromCharCode(code)),
+  );
   let plain = 0;
   fc.assert(fc.property(fc.array(character, { maxLength: 12 }), (characters) => {
     const text = characters.join('');

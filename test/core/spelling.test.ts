@@ -24,7 +24,9 @@ const word = fc.oneof(letters, entry, fc.tuple(entry, letters).map(([own, more])
 
 test('a word is known if the dictionary has it', () => {
   const spelling = new Spelling(builtDictionary);
-  expect(entries.filter((own) => spelling.knows(own) !== (checker.correct(own) || checker.correct(withCapital(own))))).toEqual([]);
+  expect(
+    entries.filter((own) => spelling.knows(own) !== (checker.correct(own) || checker.correct(withCapital(own)))),
+  ).toEqual([]);
   fc.assert(fc.property(word, (own) => {
     expect(spelling.knows(own)).toBe(checker.correct(own) || checker.correct(withCapital(own)));
   }));

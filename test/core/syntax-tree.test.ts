@@ -25,9 +25,15 @@ function walked(tree: Tree, grammar: GrammarId): string[] {
     // The package calls a node without a name an error: the end of a file that ends a statement of Go is one.
     const type = cursor.nodeType === 'ERROR' && !cursor.nodeIsNamed ? '' : cursor.nodeType;
     const said = cursor.nodeIsNamed ? (translation?.types[type] ?? type) : type;
-    const meant = cursor.nodeIsNamed ? (new Map(Object.entries(translation?.words?.find(([of]) => of === said)?.[1] ?? {})).get(cursor.nodeText) ?? said) : said;
-    const end = translation?.endsWithLine?.includes(said) === true ? cursor.startIndex + cursor.nodeText.replace(/[\r\n]+$/, '').length : cursor.endIndex;
-    lines.push([depth, meant, cursor.nodeIsNamed, translation === null ? cursor.currentFieldName : null, cursor.startIndex, end].join(' '));
+    const meant = cursor.nodeIsNamed
+      ? (new Map(Object.entries(translation?.words?.find(([of]) => of === said)?.[1] ?? {})).get(cursor.nodeText) ?? said)
+      : said;
+    const end = translation?.endsWithLine?.includes(said) === true
+      ? cursor.startIndex + cursor.nodeText.replace(/[\r\n]+$/, '').length
+      : cursor.endIndex;
+    lines.push(
+      [depth, meant, cursor.nodeIsNamed, translation === null ? cursor.currentFieldName : null, cursor.startIndex, end].join(' '),
+    );
     if (cursor.gotoFirstChild()) {
       depth += 1;
       continue;
@@ -62,25 +68,34 @@ function linked(root: SyntaxNode): string[] {
   return lines;
 }
 
-const codes: [GrammarId, string][] = CATALOG.rules.flatMap(({ examples }) => examples.flatMap(({ language, file, code }): [GrammarId, string][] => {
-  const known = languageById(language) as Language;
-  const grammar = grammarFor(known, file ?? `a${known.endings[0]}`);
-  // Cut off in the middle, most of them do not follow their grammar.
-  return grammar === null ? [] : [[grammar, code], [grammar, code.slice(0, Math.floor(code.length * 0.6))]];
-}));
+const codes: [GrammarId, string][] = CATALOG.rules.flatMap(({ examples }) =>
+  examples.flatMap(({ language, file, code }): [GrammarId, string][] => {
+    const known = languageById(language) as Language;
+    const grammar = grammarFor(known, file ?? `a${known.endings[0]}`);
+    // Cut off in the middle, most of them do not follow their grammar.
+    return grammar === null ? [] : [[grammar, code], [grammar, code.slice(0, Math.floor(code.length * 0.6))]];
+  }));
 
 /** What the examples of the rules leave out. */
 const SAMPLES: Readonly<Record<string, string>> = {
-  csharp: 'class Quay { IEnumerable<int> Moor() { int Sail() => 1; Tide t = new(); a?.b(); ++c; c++; d = -1.5; using (var e = F()) { } G(delegate { H(); }); yield return 1; foreach (var (x, y) in z) { } } }\n',
-  kotlin: 'typealias Low = Int\nclass Quay : Base { constructor(a: Int) { moor() }\n fun sail() { val f = fun(a: Int): Int { return 1 }\n do { moor() } while (a)\n while (b) { continue }\n for (c in d) moor()\n val e = """a"""\n val g = 1.5\n } }\n',
-  ruby: 'until a\n  next\nend\nb while c\nd until e\nfor f in g do break end\ncase h\nin [i] then j\nend\nbegin\n  k\nensure\n  l\nend\nm += -1.5\n(n)\nif o then p else q end\nr unless s\n',
+  csharp: 'class Quay { IEnumerable<int> Moor() { int Sail() => 1; Tide t = new(); a?.b(); ++c; c++; d = -1.5; using (var e = '
+    + 'F()) { } G(delegate { H(); }); yield return 1; foreach (var (x, y) in z) { } } }\n',
+  kotlin: 'typealias Low = Int\nclass Quay : Base { constructor(a: Int) { moor() }\n'
+    + ' fun sail() { val f = fun(a: Int): Int { return 1 }\n do { moor() } while (a)\n while (b) { continue }\n'
+    + ' for (c in d) moor()\n val e = """a"""\n val g = 1.5\n } }\n',
+  ruby: 'until a\n  next\nend\nb while c\nd until e\nfor f in g do break end\ncase h\nin [i] then j\nend\nbegin\n  k\nensure\n'
+    + '  l\nend\nm += -1.5\n(n)\nif o then p else q end\nr unless s\n',
   rust: 'union Low { a: u8 }\ntype High = u8;\nfn moor() { let f = |a| a + 1; for b in c { continue; } d += -1; e.f; }\n',
 };
 for (const [grammar, code] of Object.entries(SAMPLES)) codes.push([grammar, code]);
 
 test('the tree that rules see is the one that the package shows, in every grammar', () => {
   expect(new Set(codes.map(([grammar]) => grammar))).toEqual(new Set(GRAMMARS));
-  for (const [grammar, code] of [...sampled(codes, 30), ...Object.entries(SAMPLES) as [GrammarId, string][], ['javascript', 'a = "😀é"; // ü\nb();\n'] as [GrammarId, string]]) {
+  for (const [grammar, code] of [
+    ...sampled(codes, 30),
+    ...Object.entries(SAMPLES) as [GrammarId, string][],
+    ['javascript', 'a = "😀é"; // ü\nb();\n'] as [GrammarId, string],
+  ]) {
     const tree = grammars.parse(code, grammar);
     const read = grammars.read(code, grammar, tree);
     expect(linked(read.root), code).toEqual(walked(tree, grammar));
@@ -110,31 +125,35 @@ test.each<[string, GrammarId, string]>([
   read.dispose();
 });
 
-test.each([...GRAMMAR_DEFINITIONS.values()].filter(({ syntax }) => syntax.translation !== null).map(({ id }) => id))('what %s calls its nodes and fields is said in terms that code needs: each occurs in an example', (grammar) => {
-  const translation = GRAMMAR_DEFINITIONS.get(grammar)?.syntax.translation as Translation;
-  const types = new Set<string>();
-  const fields = new Set<string>();
-  const own = new Set<string>();
-  for (const [, code] of codes.filter(([id]) => id === grammar)) {
-    const tree = grammars.parse(code, grammar);
-    grammars.read(code, grammar, tree).root.walk(({ type, field, parent }) => {
-      types.add(type);
-      if (field !== null && parent !== null) fields.add(`${parent.type} ${field}`);
-    });
-    for (const type of Object.keys(translation.types)) if (tree.rootNode.descendantsOfType(type).length > 0) own.add(type);
-    tree.delete();
-  }
-  expect(Object.keys(translation.types).filter((type) => !own.has(type))).toEqual([]);
-  expect(Object.values(translation.types).filter((type) => !types.has(type))).toEqual([]);
-  expect(translation.fields.map(([type, field]) => `${type} ${field}`).filter((named) => !fields.has(named))).toEqual([]);
-});
+test.each([...GRAMMAR_DEFINITIONS.values()].filter(({ syntax }) => syntax.translation !== null).map(({ id }) => id))(
+  'what %s calls its nodes and fields is said in terms that code needs: each occurs in an example', (grammar) => {
+    const translation = GRAMMAR_DEFINITIONS.get(grammar)?.syntax.translation as Translation;
+    const types = new Set<string>();
+    const fields = new Set<string>();
+    const own = new Set<string>();
+    for (const [, code] of codes.filter(([id]) => id === grammar)) {
+      const tree = grammars.parse(code, grammar);
+      grammars.read(code, grammar, tree).root.walk(({ type, field, parent }) => {
+        types.add(type);
+        if (field !== null && parent !== null) fields.add(`${parent.type} ${field}`);
+      });
+      for (const type of Object.keys(translation.types)) if (tree.rootNode.descendantsOfType(type).length > 0) own.add(type);
+      tree.delete();
+    }
+    expect(Object.keys(translation.types).filter((type) => !own.has(type))).toEqual([]);
+    expect(Object.values(translation.types).filter((type) => !types.has(type))).toEqual([]);
+    expect(translation.fields.map(([type, field]) => `${type} ${field}`).filter((named) => !fields.has(named))).toEqual([]);
+  },
+);
 
 describe('reading from the engine’s memory', () => {
   const engine = startEngine(builtGrammarFiles().engine);
   const parse = (id: GrammarId) => (text: string): Tree => grammars.parse(text, id);
 
   test.each(GRAMMARS)('is right about the sample, in %s', async (id) => {
-    expect(TreeReader.for(grammars.get(id), await engine, parse(id), GRAMMAR_DEFINITIONS.get(id)?.syntax.sample).isTrusted).toBe(true);
+    expect(
+      TreeReader.for(grammars.get(id), await engine, parse(id), GRAMMAR_DEFINITIONS.get(id)?.syntax.sample).isTrusted,
+    ).toBe(true);
     const tree = parse(id)((GRAMMAR_DEFINITIONS.get(id)?.syntax.sample ?? SAMPLE));
     expect(tree.rootNode.descendantCount).toBeGreaterThan(10);
     tree.delete();
@@ -143,7 +162,12 @@ describe('reading from the engine’s memory', () => {
   test.each<[string, (memory: EngineMemory) => EngineMemory]>([
     ['is shifted', ({ words, ...others }) => ({ ...others, words: words.subarray(1) })],
     ['is empty', ({ words, ...others }) => ({ ...others, words: new Int32Array(words.length) })],
-    ...sampled([2, 3, 5, 7, 11], 5).map((step): [string, (memory: EngineMemory) => EngineMemory] => [`is noise at every ${step}th word`, ({ words, ...others }) => ({ ...others, words: words.map((word, index) => (index % step === 0 ? Math.imul(word ^ 0x1234567, index) : word)) })]),
+    ...sampled([2, 3, 5, 7, 11], 5).map((step): [string, (memory: EngineMemory) => EngineMemory] => [
+      `is noise at every ${step}th word`,
+      ({ words, ...others }) => ({
+        ...others, words: words.map((word, index) => (index % step === 0 ? Math.imul(word ^ 0x1234567, index) : word)),
+      }),
+    ]),
   ])('is left to the package where the memory %s', async (_, spoil) => {
     const { memory } = await engine;
     const reader = TreeReader.for(grammars.get('tsx'), { memory: () => spoil(memory()) }, parse('tsx'));

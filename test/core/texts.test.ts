@@ -10,7 +10,8 @@ function source(text: string): SourceText {
   return new SourceText('a.md', MARKDOWN, text);
 }
 
-const texts = fc.array(fc.constantFrom('a', 'bc', '\n', '\r\n', '\r', ' ', '\t', 'é', '😀'), { maxLength: 40 }).map((pieces) => pieces.join(''));
+const texts = fc.array(fc.constantFrom('a', 'bc', '\n', '\r\n', '\r', ' ', '\t', 'é', '😀'), { maxLength: 40 }).map((pieces) =>
+  pieces.join(''));
 
 describe('the lines of a text', () => {
   test.each([

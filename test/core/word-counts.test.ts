@@ -17,7 +17,9 @@ test('words are counted as a table of them would count, whatever is asked in bet
       if (index === between) expect([counts.size, counts.of(hash)]).toEqual([expected.size, expected.get(hash)]);
     });
     expect(counts.size).toBe(expected.size);
-    for (const word of ['tide', 'moor', 'never']) expect(counts.of(counts.hash(word))).toBe(expected.get(hashOf(word, 0, word.length, foldsCase)) ?? 0);
+    for (const word of ['tide', 'moor', 'never']) {
+      expect(counts.of(counts.hash(word))).toBe(expected.get(hashOf(word, 0, word.length, foldsCase)) ?? 0);
+    }
     const numbers = new Int32Array(3 + counts.size * 2).fill(7);
     expect(counts.writeTo(numbers, 3)).toBe(numbers.length);
     const pairs = Array.from({ length: counts.size }, (_, index) => [numbers[3 + index * 2], numbers[4 + index * 2]]);

@@ -13,9 +13,11 @@ beforeAll(() => {
   return () => rmSync(folder, { recursive: true, force: true });
 });
 
-test.each(Object.keys(SHOTS).filter((name) => !LIVE.includes(name)))('the picture %s shows what the program prints: npm run screenshots takes it anew', (name) => {
-  expect(textOf(name, folder)).toBe(shownText(name));
-});
+test.each(Object.keys(SHOTS).filter((name) => !LIVE.includes(name)))(
+  'the picture %s shows what the program prints: npm run screenshots takes it anew', (name) => {
+    expect(textOf(name, folder)).toBe(shownText(name));
+  },
+);
 
 test('so does the picture watch, while a file is changed', async () => {
   expect(await watchedText(folder)).toBe(shownText('watch'));

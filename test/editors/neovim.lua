@@ -27,7 +27,9 @@ vim.api.nvim_buf_set_lines(buffer, 2, 3, false, { 'if (c === d) go();' })
 await(function() return not diagnostics():find('3:7') end)
 tell('typed', diagnostics())
 local function ask(method, line, character, more)
-  local params = vim.tbl_extend('force', { textDocument = vim.lsp.util.make_text_document_params(buffer) }, more or { position = { line = line, character = character } })
+  local document = vim.lsp.util.make_text_document_params(buffer)
+  local place = more or { position = { line = line, character = character } }
+  local params = vim.tbl_extend('force', { textDocument = document }, place)
   local answers = vim.lsp.buf_request_sync(buffer, method, params, 20000)
   for _, answer in pairs(answers or {}) do
     if answer.error then tell('error', answer.error) end
@@ -62,11 +64,15 @@ local layer = vim.api.nvim_get_current_buf()
 vim.lsp.buf_attach_client(layer, client)
 vim.api.nvim_buf_set_lines(layer, 1, 1, false, { '  text/line-w' })
 function ask_in(buf, method)
-  for _, answer in pairs(vim.lsp.buf_request_sync(buf, method, { textDocument = vim.lsp.util.make_text_document_params(buf) }, 20000) or {}) do return answer.result end
+  local params = { textDocument = vim.lsp.util.make_text_document_params(buf) }
+  for _, answer in pairs(vim.lsp.buf_request_sync(buf, method, params, 20000) or {}) do return answer.result end
 end
-local items = vim.lsp.buf_request_sync(layer, 'textDocument/completion', { textDocument = vim.lsp.util.make_text_document_params(layer), position = { line = 1, character = 13 } }, 20000)
+local place = { textDocument = vim.lsp.util.make_text_document_params(layer), position = { line = 1, character = 13 } }
+local items = vim.lsp.buf_request_sync(layer, 'textDocument/completion', place, 20000)
 for _, answer in pairs(items) do
-  for _, item in ipairs(answer.result.items or answer.result) do if item.label == 'text/line-width' then tell('completed', item.textEdit.newText) end end
+  for _, item in ipairs(answer.result.items or answer.result) do
+    if item.label == 'text/line-width' then tell('completed', item.textEdit.newText) end
+  end
 end
 -- The other buffer is not saved, and counts as it is.
 vim.api.nvim_buf_set_lines(layer, 1, 2, false, {})

@@ -16,13 +16,22 @@ function places(): { readonly folder: string; readonly bin: string } {
 
 function run(shell: string, ...args: string[]): string {
   const { folder, bin } = places();
-  const { stdout, stderr } = spawnSync(shell, args, { encoding: 'utf8', cwd: folder, timeout: 60_000, env: { ...process.env, PATH: `${bin}:${process.env['PATH']}`, HOME: makeFolder(), TERM: 'dumb' } });
+  const { stdout, stderr } = spawnSync(shell, args, {
+    encoding: 'utf8',
+    cwd: folder,
+    timeout: 60_000,
+    env: { ...process.env, PATH: `${bin}:${process.env['PATH']}`, HOME: makeFolder(), TERM: 'dumb' },
+  });
   expect(stderr).toBe('');
   return stdout;
 }
 
 test('fish completes a line', () => {
-  const complete = (line: string): string[] => run('fish', '-c', `elvar completion fish | source; complete -C ${JSON.stringify(line)}`).trimEnd().split('\n').map((one) => one.split('\t')[0] as string);
+  const complete = (line: string): string[] =>
+    run('fish', '-c', `elvar completion fish | source; complete -C ${JSON.stringify(line)}`)
+      .trimEnd()
+      .split('\n')
+      .map((one) => one.split('\t')[0] as string);
   expect(complete('elvar expl')).toEqual(['explain']);
   expect(complete('elvar adopt elvar:star')).toEqual(['elvar:starter']);
   expect(complete('elvar check --level ')).toEqual(expect.arrayContaining(['error', 'warning', 'note']));
@@ -31,7 +40,10 @@ test('fish completes a line', () => {
 
 test('zsh completes a line in a terminal', async () => {
   const { folder, bin } = places();
-  const child = spawn('script', ['-qec', 'zsh -f -i', '/dev/null'], { cwd: folder, env: { ...process.env, PATH: `${bin}:${process.env['PATH']}`, HOME: makeFolder(), TERM: 'xterm', PROMPT: 'READY>' } });
+  const child = spawn('script', ['-qec', 'zsh -f -i', '/dev/null'], {
+    cwd: folder,
+    env: { ...process.env, PATH: `${bin}:${process.env['PATH']}`, HOME: makeFolder(), TERM: 'xterm', PROMPT: 'READY>' },
+  });
   let shown = '';
   child.stdout.on('data', (chunk: Buffer) => { shown += stripVTControlCharacters(chunk.toString()); });
   /** Types something, and waits until what is shown from then on has a text. */
@@ -39,7 +51,9 @@ test('zsh completes a line in a terminal', async () => {
     shown = '';
     child.stdin.write(keys);
     for (let waited = 0; !shown.includes(awaited); waited += 50) {
-      if (waited > 20_000) throw new Error(`${JSON.stringify(awaited)} does not appear after ${JSON.stringify(keys)}, but ${JSON.stringify(shown)}`);
+      if (waited > 20_000) {
+        throw new Error(`${JSON.stringify(awaited)} does not appear after ${JSON.stringify(keys)}, but ${JSON.stringify(shown)}`);
+      }
       await setTimeout(50);
     }
   };

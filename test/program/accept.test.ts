@@ -6,7 +6,9 @@ import { elvar, elvarJson, makeFolder, writeFiles } from '../support/project.js'
 const layer = (folder: string, file = 'elvar.yaml'): string => readFileSync(path.join(folder, file), 'utf8');
 
 test('a word is accepted for the project, and for oneself alone', () => {
-  const folder = makeFolder({ 'elvar.yaml': 'rulings: { words/spelling: note }\n', 'a.py': '# the harbuor of the town waits here\ngo()\n' });
+  const folder = makeFolder(
+    { 'elvar.yaml': 'rulings: { words/spelling: note }\n', 'a.py': '# the harbuor of the town waits here\ngo()\n' },
+  );
   const found = (): number => elvarJson<{ findings: object[] }>(folder, ['check', '--rule', 'words/spelling']).findings.length;
   expect(found()).toBe(1);
   expect(elvar(folder, ['accept', 'harbuor', '--personal']).code).toBe(0);
@@ -30,7 +32,9 @@ test('the help of a command that can change the personal file says so', () => {
 });
 
 test('items are added to and dropped from any list, whatever form the ruling has', () => {
-  const folder = makeFolder({ 'elvar.yaml': 'rulings:\n  idiom/debug-print: { options: { calls: [print, dump] } }\n', 'a.py': 'print(1)\n' });
+  const folder = makeFolder(
+    { 'elvar.yaml': 'rulings:\n  idiom/debug-print: { options: { calls: [print, dump] } }\n', 'a.py': 'print(1)\n' },
+  );
   elvar(folder, ['accept', 'say', '--to', 'idiom/debug-print.calls']);
   elvar(folder, ['accept', 'print', '--to', 'idiom/debug-print.calls', '--drop', '--because', 'it is the log here']);
   expect(layer(folder)).toMatch(/calls: \[ ?dump, say ?\]/);
@@ -40,8 +44,14 @@ test('items are added to and dropped from any list, whatever form the ruling has
 
 test('an option that is not a list is refused, and the lists are named', () => {
   const folder = makeFolder({ 'elvar.yaml': '' });
-  for (const [to, message] of [['text/line-width.max', 'text/line-width has no list.'], ['idiom/debug-print.cals', 'idiom/debug-print has: idiom/debug-print.calls.'], ['words/speling.known', 'Did you mean words/spelling?']] as const) {
-    expect(elvar(folder, ['accept', 'x', '--to', to])).toMatchObject({ code: 2, out: '', err: expect.stringContaining(message) as string });
+  for (const [to, message] of [
+    ['text/line-width.max', 'text/line-width has no list.'],
+    ['idiom/debug-print.cals', 'idiom/debug-print has: idiom/debug-print.calls.'],
+    ['words/speling.known', 'Did you mean words/spelling?'],
+  ] as const) {
+    expect(elvar(folder, ['accept', 'x', '--to', to])).toMatchObject(
+      { code: 2, out: '', err: expect.stringContaining(message) as string },
+    );
   }
   expect(layer(folder)).toBe('');
 });

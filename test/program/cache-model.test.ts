@@ -35,7 +35,9 @@ async function answers(state: State, noCache: boolean): Promise<string[]> {
 
 async function allAnswers({ folder, cache, day, paths }: State, noCache: boolean): Promise<string[]> {
   const today = `2026-06-${15 + day}`;
-  const workspace = openWorkspace({ directory: folder, root: folder, noPersonal: true, today, env: { ELVAR_CACHE: cache }, noCache });
+  const workspace = openWorkspace(
+    { directory: folder, root: folder, noPersonal: true, today, env: { ELVAR_CACHE: cache }, noCache },
+  );
   const check = checkJson(await workspace.check(paths), { level: 0, confidence: 0 }, { withExcused: true, withFiles: true });
   const codes = (await workspace.check(paths)).files.map(({ findings }) => findings.all.map(({ code }) => code));
   const fix = fixJson(await workspace.fix(paths, { rules: [], offered: false, writes: false }));
@@ -46,21 +48,29 @@ async function allAnswers({ folder, cache, day, paths }: State, noCache: boolean
 
 describe('what is remembered', () => {
   test('changes no answer, whatever happens to the files, the rules, the days and the cache itself', async () => {
-    await fc.assert(fc.asyncProperty(histories, fc.array(fc.boolean(), { minLength: 9, maxLength: 9 }), async (history, asked) => {
-      const folder = makeFolder({ 'elvar.yaml': LAYERS[0] as string, '.git/': '', ...Object.fromEntries(NAMES.map((name, index) => [name, textOf(name, [index, index + 1])])) });
-      const state: State = { folder, cache: makeFolder(), day: 0, paths: [] };
-      expect(await answers(state, false)).toEqual(await answers(state, true));
-      for (const [index, step] of history.entries()) {
-        take(state, step);
-        if (asked[index] === true) expect(await answers(state, false)).toEqual(await answers(state, true));
-      }
-      expect(await answers(state, false)).toEqual(await answers(state, true));
-      rmSync(folder, { recursive: true });
-      rmSync(state.cache, { recursive: true });
-    }), { numRuns: runs(1, 30) });
+    await fc.assert(
+      fc.asyncProperty(histories, fc.array(fc.boolean(), { minLength: 9, maxLength: 9 }), async (history, asked) => {
+        const folder = makeFolder({
+          'elvar.yaml': LAYERS[0] as string,
+          '.git/': '',
+          ...Object.fromEntries(NAMES.map((name, index) => [name, textOf(name, [index, index + 1])])),
+        });
+        const state: State = { folder, cache: makeFolder(), day: 0, paths: [] };
+        expect(await answers(state, false)).toEqual(await answers(state, true));
+        for (const [index, step] of history.entries()) {
+          take(state, step);
+          if (asked[index] === true) expect(await answers(state, false)).toEqual(await answers(state, true));
+        }
+        expect(await answers(state, false)).toEqual(await answers(state, true));
+        rmSync(folder, { recursive: true });
+        rmSync(state.cache, { recursive: true });
+      }),
+      { numRuns: runs(1, 30) },
+    );
   });
 
-  const project = (): string => makeFolder({ '.git/': '', 'elvar.yaml': LAYERS[0] as string, 'a.js': 'go(a == b);\n', 'b.js': 'go(a != b);\n' });
+  const project = (): string =>
+    makeFolder({ '.git/': '', 'elvar.yaml': LAYERS[0] as string, 'a.js': 'go(a == b);\n', 'b.js': 'go(a != b);\n' });
 
   test('is found again, for the files that have not changed', () => {
     const [folder, cache] = [project(), makeFolder()];
@@ -71,7 +81,16 @@ describe('what is remembered', () => {
     const contents = readMemoryFile(path.join(cache, name), folder);
     for (const [own, [record]] of contents.records as Map<string, [StoredRecord]>) {
       const data = unpacked(record.packed) as FileFindings;
-      contents.records.set(own, [{ ...record, packed: packed({ ...data, texts: (data.texts as () => string)().replaceAll('converts its', 'remember its') }, unpackedFacts(record.packed)) }]);
+      contents.records.set(
+        own,
+        [{
+          ...record,
+          packed: packed(
+            { ...data, texts: (data.texts as () => string)().replaceAll('converts its', 'remember its') },
+            unpackedFacts(record.packed),
+          ),
+        }],
+      );
     }
     writeMemoryFile(path.join(cache, name), folder, contents);
     expect(check()).toBe(first.replaceAll('== converts its', '== remember its').replaceAll('!= converts its', '!= remember its'));
@@ -80,7 +99,9 @@ describe('what is remembered', () => {
     writeFileSync(path.join(folder, 'a.js'), 'go(a == b);\n');
     writeFileSync(path.join(folder, 'b.js'), 'go(c != b);\n');
     const again = check();
-    expect([again.includes('== remember its'), again.includes('!= remember its'), again.includes('!= converts its')]).toEqual([true, false, true]);
+    expect(
+      [again.includes('== remember its'), again.includes('!= remember its'), again.includes('!= converts its')],
+    ).toEqual([true, false, true]);
     // A level makes no difference to what is found.
     writeFileSync(path.join(folder, 'elvar.yaml'), LAYERS[1] as string);
     expect(check()).toContain('== remember its');
@@ -91,9 +112,17 @@ describe('what is remembered', () => {
   whenDeep(() => {
     test('is kept apart as long as it is little', async () => {
       const names = Array.from({ length: 12 }, (_, index) => `${index}.js`);
-      const [folder, cache] = [makeFolder({ '.git/': '', 'elvar.yaml': LAYERS[0] as string, ...Object.fromEntries(names.map((name) => [name, 'go(a == b);\n'])) }), makeFolder()];
-      const check = (...more: string[]): string => elvar(folder, ['check', '--no-personal', '--format', 'json', ...more], { ELVAR_CACHE: cache }).out;
-      const kept = (): Record<string, number> => Object.fromEntries(readdirSync(cache).sort().map((name) => [name.replace(/^.*?(?=(?:-recent)?\.cache$)/, ''), readFileSync(path.join(cache, name)).length]));
+      const [folder, cache] = [
+        makeFolder(
+          { '.git/': '', 'elvar.yaml': LAYERS[0] as string, ...Object.fromEntries(names.map((name) => [name, 'go(a == b);\n'])) },
+        ),
+        makeFolder(),
+      ];
+      const check = (...more: string[]): string =>
+        elvar(folder, ['check', '--no-personal', '--format', 'json', ...more], { ELVAR_CACHE: cache }).out;
+      const kept = (): Record<string, number> => Object.fromEntries(readdirSync(cache)
+        .sort()
+        .map((name) => [name.replace(/^.*?(?=(?:-recent)?\.cache$)/, ''), readFileSync(path.join(cache, name)).length]));
       // What was written a moment ago is read again the next time.
       await setTimeout(2_100);
       check();
@@ -113,7 +142,8 @@ describe('what is remembered', () => {
   test('is never told in another project', () => {
     const [one, other, cache] = [project(), project(), makeFolder()];
     writeFileSync(path.join(other, 'a.js'), 'go(a === b);\n');
-    const check = (folder: string, ...more: string[]): string => elvar(folder, ['check', '--no-personal', '--format', 'json', ...more], { ELVAR_CACHE: cache }).out;
+    const check = (folder: string, ...more: string[]): string =>
+      elvar(folder, ['check', '--no-personal', '--format', 'json', ...more], { ELVAR_CACHE: cache }).out;
     check(one);
     const [name] = readdirSync(cache) as [string];
     check(other);
@@ -140,8 +170,11 @@ describe('what is remembered', () => {
     const status = (...more: string[]): [string, string | null, string | null, number][] => {
       const { code, out } = elvar(folder, ['status', '--no-personal', '--format', 'json', ...more], { ELVAR_CACHE: cache });
       expect(code).toBe(0);
-      return (JSON.parse(out) as { files: { path: string; state: string; changed: string | null; status: string | null; findings: number }[] }).files
-        .filter(({ path: own }) => own.endsWith('.js')).map(({ path: own, state, changed, status: level, findings }) => [`${own} ${state}`, changed, level, findings]);
+      return (JSON.parse(out) as {
+        files: { path: string; state: string; changed: string | null; status: string | null; findings: number }[];
+      }).files
+        .filter(({ path: own }) => own.endsWith('.js'))
+        .map(({ path: own, state, changed, status: level, findings }) => [`${own} ${state}`, changed, level, findings]);
     };
     const never = [['a.js never', null, null, 0], ['b.js never', null, null, 0]];
     expect(status()).toEqual(never);

@@ -5,8 +5,20 @@ import { elvar, elvarJson, makeFolder } from '../support/project.js';
 
 interface ExplainDocument {
   readonly rules: Record<string, {
-    level: string; waivers: string; fix: string; by: number; guards: { kind: string; by: number }[]; options: Record<string, { value: unknown; by: number }>;
-    trail: { kind: string; layer: string; file: string | null; line: number | null; effect: string; refusedBy: number | null; guard: string | null; until: string | null; options: object }[];
+    level: string; waivers: string; fix: string; by: number; guards: { kind: string; by: number }[]; options: Record<
+      string, { value: unknown; by: number }
+    >;
+    trail: {
+      kind: string;
+      layer: string;
+      file: string | null;
+      line: number | null;
+      effect: string;
+      refusedBy: number | null;
+      guard: string | null;
+      until: string | null;
+      options: object;
+    }[];
   }>;
   readonly layers: readonly { id: string; kind: string }[];
 }
@@ -78,21 +90,31 @@ describe('a guard', () => {
   });
 
   test('that refuses waivers keeps the finding', () => {
-    const folder = makeFolder({ 'elvar.yaml': 'rulings:\n  safety/*: { level: error, waivers: refuse }\n', 'a.py': 'exec(a)  # elvar waive safety/* because x\n' });
+    const folder = makeFolder({
+      'elvar.yaml': 'rulings:\n  safety/*: { level: error, waivers: refuse }\n',
+      'a.py': 'exec(a)  # elvar waive safety/* because x\n',
+    });
     expect(elvar(folder, ['check'])).toMatchObject({ code: 1, out: expect.stringContaining('1 finding in 1 of 2 files') });
   });
 });
 
 describe('a ruling with a date', () => {
-  const folder = (): string => makeFolder({ 'elvar.yaml': 'rulings:\n  text/*: error\n  text/indent: { level: note, until: 2026-06-15, because: x }\n' });
+  const folder = (): string =>
+    makeFolder({ 'elvar.yaml': 'rulings:\n  text/*: error\n  text/indent: { level: note, until: 2026-06-15, because: x }\n' });
 
-  test.each([['2026-06-15', 'note', 'applied'], ['2026-06-16', 'error', 'expired'], ['2020-02-29', 'note', 'applied']])('on %s', (today, level, effect) => {
-    const rule = explain(folder(), 'a.py', 'text/indent', '--today', today);
-    expect([rule.level, rule.trail.at(-1)?.effect, rule.trail.at(-1)?.until]).toEqual([level, effect, '2026-06-15']);
-  });
+  test.each([['2026-06-15', 'note', 'applied'], ['2026-06-16', 'error', 'expired'], ['2020-02-29', 'note', 'applied']])(
+    'on %s', (today, level, effect) => {
+      const rule = explain(folder(), 'a.py', 'text/indent', '--today', today);
+      expect([rule.level, rule.trail.at(-1)?.effect, rule.trail.at(-1)?.until]).toEqual([level, effect, '2026-06-15']);
+    },
+  );
 
-  test.each(['2026-02-30', '2026-13-01', '26-01-01', 'tomorrow', '2026-6-1', '2025-02-29'])('of %s is refused, in a file and on the command line', (date) => {
-    expect(elvar(folder(), ['check', '--today', date])).toMatchObject({ code: 2, out: '', err: expect.stringContaining(`${date} is not a date`) });
+  test.each(
+    ['2026-02-30', '2026-13-01', '26-01-01', 'tomorrow', '2026-6-1', '2025-02-29'],
+  )('of %s is refused, in a file and on the command line', (date) => {
+    expect(elvar(folder(), ['check', '--today', date])).toMatchObject(
+      { code: 2, out: '', err: expect.stringContaining(`${date} is not a date`) },
+    );
     const wrong = makeFolder({ 'elvar.yaml': `rulings:\n  text/indent: { level: note, until: ${JSON.stringify(date)} }\n` });
     expect(elvar(wrong, ['check']).err).toContain('is not a date');
   });
@@ -100,8 +122,15 @@ describe('a ruling with a date', () => {
 
 describe('the command line', () => {
   test.each([
-    ['=note', 'sets nothing'], ['text/indent', 'sets nothing'], ['text/indent=', 'sets nothing'], ['text/indnet=note', 'Did you mean text/indent?'], ['text/indent=fatal', 'is not one of'],
-    ['nix/*=note', 'there is no rule nix/*'], ['text/indent.wth=tabs', 'Did you mean with?'], ['text/indent.with=both', 'one of spaces, tabs'], ['text/*.max=3', 'neither a selector nor an option'],
+    ['=note', 'sets nothing'],
+    ['text/indent', 'sets nothing'],
+    ['text/indent=', 'sets nothing'],
+    ['text/indnet=note', 'Did you mean text/indent?'],
+    ['text/indent=fatal', 'is not one of'],
+    ['nix/*=note', 'there is no rule nix/*'],
+    ['text/indent.wth=tabs', 'Did you mean with?'],
+    ['text/indent.with=both', 'one of spaces, tabs'],
+    ['text/*.max=3', 'neither a selector nor an option'],
     ['text/line-width.max=[', 'a whole number'], ['Text=note', 'neither a selector nor an option'],
   ])('--set %s is refused', (setting, message) => {
     const { code, out, err } = elvar(makeFolder({ 'elvar.yaml': '' }), ['check', '--set', setting]);
@@ -111,7 +140,9 @@ describe('the command line', () => {
 
   test('sets levels and options in its order, above all layers', () => {
     const folder = makeFolder({ 'elvar.yaml': 'rulings: { text/indent: error }\n', 'a.py': '\tx\n' });
-    const rule = explain(folder, 'a.py', 'text/indent', '--set', 'text/*=off', '--set', 'text/indent=note', '--set', 'text/indent.with=tabs');
+    const rule = explain(
+      folder, 'a.py', 'text/indent', '--set', 'text/*=off', '--set', 'text/indent=note', '--set', 'text/indent.with=tabs',
+    );
     expect([rule.level, rule.options['with']?.value, rule.trail.at(-1)?.kind]).toEqual(['note', 'tabs', 'set']);
     expect(elvar(folder, ['check', '--set', '*=off']).out).toBe('No findings in 2 files.\n');
     const { out } = elvar(folder, ['explain', 'a.py', 'text/indent', '--set', 'text/indent=off']);
@@ -128,12 +159,19 @@ describe('the command line', () => {
 
 describe('the personal layer', () => {
   const project = (personal: string): { root: string; env: Record<string, string> } => {
-    const folder = makeFolder({ 'root/elvar.yaml': 'rulings: { text/indent: warning }\n', 'root/a.py': 'a = 1 \n', 'config/elvar/elvar.yaml': personal });
+    const folder = makeFolder(
+      { 'root/elvar.yaml': 'rulings: { text/indent: warning }\n', 'root/a.py': 'a = 1 \n', 'config/elvar/elvar.yaml': personal },
+    );
     return { root: path.join(folder, 'root'), env: { XDG_CONFIG_HOME: path.join(folder, 'config') } };
   };
   const levels = (root: string, env: Record<string, string>, ...args: string[]): string[] => {
-    const { rules, layers } = JSON.parse(elvar(root, ['explain', 'a.py', '--format', 'json', ...args], env).out) as ExplainDocument;
-    return [...layers.map(({ kind }) => kind), ...['text/indent', 'text/trailing-blanks'].map((rule) => rules[rule]?.level as string)];
+    const { rules, layers } = JSON.parse(
+      elvar(root, ['explain', 'a.py', '--format', 'json', ...args], env).out,
+    ) as ExplainDocument;
+    return [
+      ...layers.map(({ kind }) => kind),
+      ...['text/indent', 'text/trailing-blanks'].map((rule) => rules[rule]?.level as string),
+    ];
   };
 
   test('is the lowest, and is left out in CI and on request', () => {
@@ -166,14 +204,23 @@ describe('presets of packages', () => {
   });
 
   test('are found from the adopting file upwards, with presets of their own', () => {
-    const folder = packaged({ 'elvar-preset.yaml': 'presets: [./more/strict.yaml]\nrulings: { text/indent: note }\n', 'more/strict.yaml': 'rulings: { slips/*: error }\n' }, 'presets: [npm:@saltmarsh/style]\n');
+    const folder = packaged(
+      {
+        'elvar-preset.yaml': 'presets: [./more/strict.yaml]\nrulings: { text/indent: note }\n',
+        'more/strict.yaml': 'rulings: { slips/*: error }\n',
+      },
+      'presets: [npm:@saltmarsh/style]\n',
+    );
     const { rules } = elvarJson<ExplainDocument>(folder, ['explain', 'a/b.py']);
     expect([rules['text/indent']?.level, rules['slips/syntax']?.level]).toEqual(['note', 'error']);
     expect(rules['slips/syntax']?.trail[1]).toMatchObject({ file: 'node_modules/@saltmarsh/style/more/strict.yaml', line: 1 });
   });
 
   test('may name rules and options that this Elvar does not know: they are mentioned and ignored', () => {
-    const folder = packaged({ 'p.yaml': 'rulings:\n  text/future: error\n  text/line-width: { level: note, options: { max: 90, future: 1 } }\n' }, 'presets: [npm:@saltmarsh/style/p.yaml]\n');
+    const folder = packaged(
+      { 'p.yaml': 'rulings:\n  text/future: error\n  text/line-width: { level: note, options: { max: 90, future: 1 } }\n' },
+      'presets: [npm:@saltmarsh/style/p.yaml]\n',
+    );
     const { code, err, out } = elvar(folder, ['explain', 'a/b.py', 'text/line-width']);
     expect(code).toBe(0);
     expect(out).toContain('max 90');
@@ -185,8 +232,16 @@ describe('presets of packages', () => {
     ['presets: [npm:nix]\n', {}, 'the package nix is not installed\n'],
     ['presets: [npm:nix]\n', {}, 'Install it: npm install --save-dev nix'],
     ['presets: ["npm:@saltmarsh/style/../../../elvar.yaml"]\n', { 'x.yaml': '' }, 'points outside the package'],
-    ['presets: ["npm:@saltmarsh/style"]\n', { 'elvar-preset.yaml': 'presets: [../../../p.yaml]\n' }, 'points outside the package'],
-    ['presets: ["npm:@saltmarsh/style"]\n', { 'x.yaml': '' }, 'there is no preset at node_modules/@saltmarsh/style/elvar-preset.yaml'],
+    [
+      'presets: ["npm:@saltmarsh/style"]\n',
+      { 'elvar-preset.yaml': 'presets: [../../../p.yaml]\n' },
+      'points outside the package',
+    ],
+    [
+      'presets: ["npm:@saltmarsh/style"]\n',
+      { 'x.yaml': '' },
+      'there is no preset at node_modules/@saltmarsh/style/elvar-preset.yaml',
+    ],
   ])('%j with %j: %s', (root, files, message) => {
     const folder = packaged(files, root);
     writeFileSync(path.join(folder, 'p.yaml'), '');
@@ -196,7 +251,9 @@ describe('presets of packages', () => {
   });
 
   test('are found through the links that workspaces make', () => {
-    const folder = makeFolder({ 'elvar.yaml': 'presets: [npm:style]\n', 'packages/style/elvar-preset.yaml': 'rulings: { text/indent: note }\n', 'a.py': '' });
+    const folder = makeFolder({
+      'elvar.yaml': 'presets: [npm:style]\n', 'packages/style/elvar-preset.yaml': 'rulings: { text/indent: note }\n', 'a.py': '',
+    });
     mkdirSync(path.join(folder, 'node_modules'));
     symlinkSync('../packages/style', path.join(folder, 'node_modules', 'style'));
     expect(explain(folder, 'a.py', 'text/indent').level).toBe('note');
@@ -206,7 +263,8 @@ describe('presets of packages', () => {
 describe('partial adoption', () => {
   test('lets through what `only` names, except what `except` names', () => {
     const folder = makeFolder({
-      'elvar.yaml': 'presets:\n  - use: ./p.yaml\n    only: [text/*]\n    except: [text/line-width]\n', 'p.yaml': 'rulings: { "*": error, text/line-width: { level: note, guard: fixed } }\nat-most: warning\n',
+      'elvar.yaml': 'presets:\n  - use: ./p.yaml\n    only: [text/*]\n    except: [text/line-width]\n',
+      'p.yaml': 'rulings: { "*": error, text/line-width: { level: note, guard: fixed } }\nat-most: warning\n',
     });
     const levelOf = (rule: string): string => explain(folder, 'a.py', rule).level;
     expect(['text/indent', 'text/line-width', 'slips/syntax'].map(levelOf)).toEqual(['warning', 'off', 'off']);
@@ -226,7 +284,9 @@ describe('partial adoption', () => {
   });
 
   test('that selects nothing is mentioned, and is no mistake', () => {
-    const folder = makeFolder({ 'elvar.yaml': 'presets:\n  - use: elvar:tidy\n    only: [text/indent]\n    except: [text/*]\n', 'a.py': '' });
+    const folder = makeFolder(
+      { 'elvar.yaml': 'presets:\n  - use: elvar:tidy\n    only: [text/indent]\n    except: [text/*]\n', 'a.py': '' },
+    );
     const { code, err } = elvar(folder, ['check']);
     expect(code).toBe(0);
     expect(err).toContain('elvar.yaml:2');
@@ -237,11 +297,14 @@ describe('partial adoption', () => {
 describe('languages', () => {
   test('by own patterns count, the deepest match first', () => {
     const folder = makeFolder({
-      'elvar.yaml': 'languages: { php: ["*.module"], python: [SConstruct] }\nrulings: { slips/*: error }\n', 'a/elvar.yaml': 'languages: { text: ["*.module"] }\n',
+      'elvar.yaml': 'languages: { php: ["*.module"], python: [SConstruct] }\nrulings: { slips/*: error }\n',
+      'a/elvar.yaml': 'languages: { text: ["*.module"] }\n',
       'x.module': '<?php if ($a == 1) {}\n', 'a/x.module': 'anything\n', 'SConstruct': 'x = 1\n',
     });
     const { checked } = elvarJson<{ checked: { path: string; language: string }[] }>(folder, ['scope']);
-    expect(checked.map((file) => `${file.path} ${file.language}`)).toEqual(['SConstruct python', 'a/elvar.yaml yaml', 'a/x.module text', 'elvar.yaml yaml', 'x.module php']);
+    expect(checked.map((file) => `${file.path} ${file.language}`)).toEqual(
+      ['SConstruct python', 'a/elvar.yaml yaml', 'a/x.module text', 'elvar.yaml yaml', 'x.module php'],
+    );
     expect(elvar(folder, ['check']).out).toContain('x.module:1:14');
   });
 
@@ -256,12 +319,16 @@ describe('languages', () => {
 
 test('a policy that asks for reasons finds each ruling and zone without one', () => {
   const folder = makeFolder({
-    'elvar.yaml': 'policy: { reasons: required }\npresets: [elvar:starter, ./p.yaml]\nrulings:\n  text/indent: note\n  text/*: { level: note, because: agreed }\nzones:\n  - name: tests\n    match: [a]\n',
+    'elvar.yaml': 'policy: { reasons: required }\npresets: [elvar:starter, ./p.yaml]\nrulings:\n  text/indent: note\n'
+      + '  text/*: { level: note, because: agreed }\nzones:\n  - name: tests\n    match: [a]\n',
     'p.yaml': 'rulings: { size/*: note }\n', 'a/elvar.yaml': 'rulings: { text/indent: { level: error } }\n', 'a/b.py': '',
   });
   const { code, err } = elvar(folder, ['check']);
   expect(code).toBe(2);
-  expect([...err.matchAll(/^(\S+:\d+:\d+) {2}the (\w+) “(\S+)” gives no reason$/gm)].map((match) => match.slice(1).join(' '))).toEqual([
-    'elvar.yaml:4:3 ruling text/indent', 'elvar.yaml:7:5 zone tests', 'p.yaml:1:12 ruling size/*', 'a/elvar.yaml:1:12 ruling text/indent',
+  expect(
+    [...err.matchAll(/^(\S+:\d+:\d+) {2}the (\w+) “(\S+)” gives no reason$/gm)].map((match) => match.slice(1).join(' ')),
+  ).toEqual([
+    'elvar.yaml:4:3 ruling text/indent', 'elvar.yaml:7:5 zone tests', 'p.yaml:1:12 ruling size/*',
+    'a/elvar.yaml:1:12 ruling text/indent',
   ]);
 });

@@ -9,7 +9,10 @@ import { runs, size } from '../support/runs.js';
 
 const { openWorkspace } = await import('../../dist/host/workspace.js') as unknown as typeof Library;
 
-/** A line, and the number of commits before it was written. No two lines are equal, so that there is only one way to see what changed. */
+/**
+ * A line, and the number of commits before it was written. No two lines are equal, so that there is only one way to see what
+ * changed.
+ */
 interface Line {
   readonly text: string;
   readonly born: number;
@@ -33,7 +36,10 @@ type Step =
 
 const place = { file: fc.nat({ max: 20 }), at: fc.nat({ max: 20 }), count: fc.integer({ min: 1, max: 3 }) };
 const step: fc.Arbitrary<Step> = fc.oneof(
-  { weight: 6, arbitrary: fc.record({ kind: fc.constantFrom<('insert' | 'replace' | 'drop')[]>('insert', 'replace', 'drop'), ...place }) },
+  {
+    weight: 6,
+    arbitrary: fc.record({ kind: fc.constantFrom<('insert' | 'replace' | 'drop')[]>('insert', 'replace', 'drop'), ...place }),
+  },
   { weight: 2, arbitrary: fc.record({ kind: fc.constantFrom<('new' | 'remove')[]>('new', 'remove'), file: place.file }) },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant<'rename'>('rename'), file: place.file, to: place.file }) },
   { weight: 2, arbitrary: fc.constant<Step>({ kind: 'commit' }) },
@@ -53,7 +59,10 @@ function textOf(lines: readonly Line[]): string {
 function take(folder: string, state: State, one: Step): void {
   if (one.kind === 'commit') {
     commitAll(folder);
-    state.commits.push({ places: new Map([...state.files.keys()].map((file) => [file, file])), lines: new Map([...state.files].map(([file, lines]) => [file, [...lines]])) });
+    state.commits.push({
+      places: new Map([...state.files.keys()].map((file) => [file, file])),
+      lines: new Map([...state.files].map(([file, lines]) => [file, [...lines]])),
+    });
     return;
   }
   const names = [...state.files.keys()];
@@ -100,15 +109,20 @@ function changedSince(state: State, revision: number): Map<string, string[]> {
   for (const [file, lines] of state.files) {
     const known = before.get(file);
     const kept = lines.filter((line) => known?.lines.includes(line));
-    // How much of a renamed file must be left for git to call it that, and what becomes of it where another file has or had one of its names, is git's own affair.
-    if (known !== undefined && known.old !== file && (state.files.has(known.old) || commit.lines.has(file) || kept.length * 10 < Math.max(lines.length, known.lines.length) * 8)) continue;
+    // How much of a renamed file must be left for git to call it that, and what becomes of it where another file has or had one
+    // of its names, is git's own affair.
+    if (known !== undefined && known.old !== file && (state.files.has(known.old)
+      || commit.lines.has(file) || kept.length * 10 < Math.max(lines.length, known.lines.length) * 8)) continue;
     changed.set(file, lines.flatMap((line, index) => (kept.includes(line) ? [] : [`${file}:${index + 1}`])));
   }
   return changed;
 }
 
 /** An own change in each file since the first commit: there is one to find, however few random histories there is time for. */
-const CHANGED_SINCE_FIRST: [Step[], number] = [[{ kind: 'replace', file: 0, at: 2, count: 2 }, { kind: 'commit' }, { kind: 'insert', file: 1, at: 0, count: 1 }], 0];
+const CHANGED_SINCE_FIRST: [Step[], number] = [
+  [{ kind: 'replace', file: 0, at: 2, count: 2 }, { kind: 'commit' }, { kind: 'insert', file: 1, at: 0, count: 1 }],
+  0,
+];
 
 test('a finding is on a changed line if, and only if, its line was not there at the revision', async () => {
   let [lines, files] = [0, 0];
@@ -122,10 +136,13 @@ test('a finding is on a changed line if, and only if, its line was not there at 
     }
     for (const one of [{ kind: 'commit' } as const, ...steps]) take(folder, state, one);
     const revision = back % state.commits.length;
-    const report = await openWorkspace({ directory: folder, root: folder, noPersonal: true }).check([], { since: `HEAD~${state.commits.length - 1 - revision}` });
+    const report = await openWorkspace({ directory: folder, root: folder, noPersonal: true }).check(
+      [], { since: `HEAD~${state.commits.length - 1 - revision}` },
+    );
     const expected = changedSince(state, revision);
     for (const [file, changed] of expected) {
-      const told = report.files.find(({ path: own }) => own === file)?.findings.all.map(({ span }) => `${file}:${span.start.line}`) ?? [];
+      const told =
+        report.files.find(({ path: own }) => own === file)?.findings.all.map(({ span }) => `${file}:${span.start.line}`) ?? [];
       expect(told, file).toEqual(changed);
       lines += changed.length;
       files += Number(changed.length > 0);

@@ -23,7 +23,9 @@ beforeEach(() => {
 });
 
 function since(revision: string, ...args: string[]): string[] {
-  return elvarJson<Json>(folder, ['check', '--since', revision, ...args]).findings.map(({ path: file, line }) => `${file}:${line}`);
+  return elvarJson<Json>(folder, ['check', '--since', revision, ...args]).findings.map(
+    ({ path: file, line }) => `${file}:${line}`,
+  );
 }
 
 function edit(file: string, change: (lines: string[]) => string[], lineEnd = '\n'): void {
@@ -34,7 +36,9 @@ function edit(file: string, change: (lines: string[]) => string[], lineEnd = '\n
 describe('check --since', () => {
   test('reports only changed lines, whether committed, staged or neither', () => {
     expect(since('HEAD')).toEqual([]);
-    expect(elvar(folder, ['check', '--since', 'HEAD'])).toMatchObject({ code: 0, out: expect.stringMatching(/^No checked file has changed since HEAD\./) as string });
+    expect(elvar(folder, ['check', '--since', 'HEAD'])).toMatchObject(
+      { code: 0, out: expect.stringMatching(/^No checked file has changed since HEAD\./) as string },
+    );
     git(folder, 'checkout', '-q', '-b', 'work');
     edit('a.js', ([first, second, ...rest]) => [first as string, `${second} // x`, 'go(b == 2);', ...rest]);
     commitAll(folder);
@@ -45,8 +49,12 @@ describe('check --since', () => {
     expect(since('main')).toEqual(['+++ b/odd "é\n.js:1', 'a.js:2', 'a.js:3', 'new.js:1', 'new.js:2', 'sub/b c.js:1']);
     expect(since('HEAD')).toEqual(['+++ b/odd "é\n.js:1', 'new.js:1', 'new.js:2', 'sub/b c.js:1']);
     expect(since('main', 'sub')).toEqual(['sub/b c.js:1']);
-    expect(elvarJson<Json>(folder, ['check', '--since', 'main'])).toMatchObject({ since: 'main', totals: { error: 6, files: 5 } });
-    expect(elvar(folder, ['check', '--since', 'main']).out).toMatch(/^6 findings on lines changed since main in 4 of 5 files: 6 errors\./);
+    expect(elvarJson<Json>(folder, ['check', '--since', 'main'])).toMatchObject(
+      { since: 'main', totals: { error: 6, files: 5 } },
+    );
+    expect(elvar(folder, ['check', '--since', 'main']).out).toMatch(
+      /^6 findings on lines changed since main in 4 of 5 files: 6 errors\./,
+    );
   });
 
   test('recognises files that git has renamed, and lines that only look like headers', () => {
@@ -70,7 +78,18 @@ describe('check --since', () => {
   });
 
   test('whatever the settings of the user', () => {
-    for (const [key, value] of [['diff.noprefix', 'true'], ['diff.mnemonicPrefix', 'true'], ['color.ui', 'always'], ['core.quotePath', 'true'], ['diff.external', 'false'], ['diff.context', '9'], ['diff.interHunkContext', '9'], ['diff.renames', 'false']]) git(folder, 'config', key as string, value as string);
+    for (const [key, value] of [
+      ['diff.noprefix', 'true'],
+      ['diff.mnemonicPrefix', 'true'],
+      ['color.ui', 'always'],
+      ['core.quotePath', 'true'],
+      ['diff.external', 'false'],
+      ['diff.context', '9'],
+      ['diff.interHunkContext', '9'],
+      ['diff.renames', 'false'],
+    ]) {
+      git(folder, 'config', key as string, value as string);
+    }
     writeFiles(folder, { '.gitattributes': '*.js -diff\n' });
     edit('sub/b c.js', (lines) => ['go(c == 3);', ...lines]);
     expect(since('HEAD')).toEqual(['sub/b c.js:1']);
@@ -92,21 +111,35 @@ describe('check --since', () => {
   });
 
   test('says what is wrong if git cannot tell', () => {
-    expect(elvar(folder, ['check', '--since', 'nowhere'])).toMatchObject({ code: 2, out: '', err: expect.stringContaining('git knows no revision nowhere here') as string });
+    expect(elvar(folder, ['check', '--since', 'nowhere'])).toMatchObject(
+      { code: 2, out: '', err: expect.stringContaining('git knows no revision nowhere here') as string },
+    );
     expect(elvar(folder, ['check', '--since', '--output=x'])).toMatchObject({ code: 2 });
-    expect(elvar(folder, ['check', '--since=--output=x'])).toMatchObject({ code: 2, out: '', err: expect.stringContaining('git knows no revision --output=x') as string });
+    expect(elvar(folder, ['check', '--since=--output=x'])).toMatchObject(
+      { code: 2, out: '', err: expect.stringContaining('git knows no revision --output=x') as string },
+    );
     rmSync(path.join(folder, '.git'), { recursive: true });
-    expect(elvar(folder, ['check', '--since', 'HEAD'])).toMatchObject({ code: 2, err: expect.stringContaining('--since needs git: this is not in a git repository') as string });
+    expect(elvar(folder, ['check', '--since', 'HEAD'])).toMatchObject(
+      { code: 2, err: expect.stringContaining('--since needs git: this is not in a git repository') as string },
+    );
     git(folder, 'init', '-q');
-    expect(elvar(folder, ['check', '--since', 'HEAD'], { PATH: '/nonexistent' })).toMatchObject({ code: 2, err: expect.stringContaining('there is no git on this machine') as string });
-    expect(elvar(folder, ['check', '--since', 'HEAD'])).toMatchObject({ code: 2, err: expect.stringContaining('git knows no revision HEAD') as string });
+    expect(elvar(folder, ['check', '--since', 'HEAD'], { PATH: '/nonexistent' })).toMatchObject(
+      { code: 2, err: expect.stringContaining('there is no git on this machine') as string },
+    );
+    expect(elvar(folder, ['check', '--since', 'HEAD'])).toMatchObject(
+      { code: 2, err: expect.stringContaining('git knows no revision HEAD') as string },
+    );
   });
 });
 
 describe('check --group-by file', () => {
   test('shows the status of every file', () => {
     writeFiles(folder, {
-      'warned.js': 'function moor() {\n  go(1);\n  go(2);\n  go(3);\n}\n', '.elvarignore': 'out/\n', 'out/x.js': '', 'blob.js': Buffer.from([0]), 'README': '',
+      'warned.js': 'function moor() {\n  go(1);\n  go(2);\n  go(3);\n}\n',
+      '.elvarignore': 'out/\n',
+      'out/x.js': '',
+      'blob.js': Buffer.from([0]),
+      'README': '',
     });
     elvar(folder, ['ledger', 'take', 'sub']);
     const { out } = elvar(folder, ['check', '--group-by', 'file', '--no-personal']);
@@ -115,10 +148,18 @@ describe('check --group-by file', () => {
     expect(out).toMatch(/Excused only {2}1 file\n {2}sub\/b c\.js {2}2 excused\n/);
     expect(out).toMatch(/Clean {2}\d files\n[^]* {2}clean\.js\n/);
     expect(out).toMatch(/Not checked {2}5 paths\n[^]* {2}out\/ +ignored: \.elvarignore:1 {2}out\/\n/);
-    const { files, skipped } = elvarJson<{ files: { path: string; status: string }[]; skipped: { path: string; reason: string }[] }>(folder, ['check', '--group-by', 'file']);
-    expect(Object.fromEntries(files.filter(({ path: file }) => file.endsWith('.js')).map(({ path: file, status }) => [file, status])))
+    const { files, skipped } =
+      elvarJson<{ files: { path: string; status: string }[]; skipped: { path: string; reason: string }[] }>(
+        folder,
+        ['check', '--group-by', 'file'],
+      );
+    expect(
+      Object.fromEntries(files.filter(({ path: file }) => file.endsWith('.js')).map(({ path: file, status }) => [file, status])),
+    )
       .toEqual({ 'a.js': 'error', 'clean.js': 'clean', 'sub/b c.js': 'excused', 'warned.js': 'warning' });
-    expect(skipped.map(({ path: file, reason }) => `${file} ${reason}`)).toEqual(['.git/ ignored', 'README no-language', 'blob.js binary', 'elvar-ledger.yaml generated', 'out/ ignored']);
+    expect(skipped.map(({ path: file, reason }) => `${file} ${reason}`)).toEqual(
+      ['.git/ ignored', 'README no-language', 'blob.js binary', 'elvar-ledger.yaml generated', 'out/ ignored'],
+    );
   });
 
   test('names what could not be read', () => {

@@ -14,7 +14,11 @@ function harbour(): string {
 
 interface ResolveDocument {
   readonly format: string;
-  readonly sets: readonly { id: string; rules: Record<string, { level: string; options: object }>; files: { path: string; language: string }[] }[];
+  readonly sets: readonly {
+    id: string;
+    rules: Record<string, { level: string; options: object }>;
+    files: { path: string; language: string }[];
+  }[];
 }
 
 interface ExplainDocument {
@@ -25,18 +29,37 @@ interface ExplainDocument {
   readonly layers: readonly { id: string }[];
   readonly rules: Record<string, {
     level: string; by: number; inForce: boolean; options: Record<string, { value: unknown; by: number }>;
-    trail: { layer: string; file: string | null; line: number | null; level: string | null; effect: string; because: string | null; zone: string | null }[];
+    trail: {
+      layer: string;
+      file: string | null;
+      line: number | null;
+      level: string | null;
+      effect: string;
+      because: string | null;
+      zone: string | null;
+    }[];
   }>;
 }
 
 interface ScopeDocument {
   readonly checked: readonly { path: string; language: string }[];
-  readonly skipped: readonly { path: string; reason: string; by: { file: string | null; line: number | null; pattern: string | null } | null }[];
+  readonly skipped: readonly {
+    path: string;
+    reason: string;
+    by: { file: string | null; line: number | null; pattern: string | null } | null;
+  }[];
 }
 
 interface CheckDocument {
   readonly format: string;
-  readonly findings: readonly { rule: string; level: string; path: string; line: number; column: number; excused: { by: string; line: number; because: string } | null }[];
+  readonly findings: readonly {
+    rule: string;
+    level: string;
+    path: string;
+    line: number;
+    column: number;
+    excused: { by: string; line: number; because: string } | null;
+  }[];
   readonly totals: Record<string, number>;
 }
 
@@ -70,19 +93,28 @@ describe('check', () => {
     ]);
     expect(all.findings.length).toBe(plain.findings.length + excused.length);
     const { totals } = plain;
-    expect([totals['error'], totals['warning'], totals['note']]).toEqual(['error', 'warning', 'note'].map((level) => plain.findings.filter((finding) => finding.level === level).length));
-    const keys = plain.findings.map(({ path: file, line, column, rule }) => [file, String(line).padStart(6), String(column).padStart(6), rule].join('\0'));
+    expect([totals['error'], totals['warning'], totals['note']]).toEqual(
+      ['error', 'warning', 'note'].map((level) => plain.findings.filter((finding) => finding.level === level).length),
+    );
+    const keys = plain.findings.map(({ path: file, line, column, rule }) =>
+      [file, String(line).padStart(6), String(column).padStart(6), rule].join('\0'));
     expect(keys).toEqual(keys.toSorted());
   });
 
   test('looks only at the paths named, under the layers above them', () => {
     const { findings, totals } = elvarJson<CheckDocument>(harbour(), ['check', 'kiosk/kiosk.js', 'kiosk']);
-    expect(new Set(findings.map(({ path: file }) => file))).toEqual(new Set(['kiosk/clock.js', 'kiosk/kiosk.css', 'kiosk/kiosk.js', 'kiosk/prices.js']));
+    expect(new Set(findings.map(({ path: file }) => file))).toEqual(
+      new Set(['kiosk/clock.js', 'kiosk/kiosk.css', 'kiosk/kiosk.js', 'kiosk/prices.js']),
+    );
     expect(totals['files']).toBe(5);
   });
 
-  test.each([['error', 0], ['warning', 1], ['note', 1], ['never', 0]])('with fail-on %s and a warning at most, ends with %i', (failOn, code) => {
-    const folder = makeFolder({ 'elvar.yaml': `policy: { fail-on: ${failOn} }\nrulings: { safety/*: warning }\n`, 'a.py': 'exec(a)\n' });
+  test.each(
+    [['error', 0], ['warning', 1], ['note', 1], ['never', 0]],
+  )('with fail-on %s and a warning at most, ends with %i', (failOn, code) => {
+    const folder = makeFolder(
+      { 'elvar.yaml': `policy: { fail-on: ${failOn} }\nrulings: { safety/*: warning }\n`, 'a.py': 'exec(a)\n' },
+    );
     expect(elvar(folder, ['check']).code).toBe(code);
   });
 
@@ -104,11 +136,19 @@ describe('check', () => {
 
   whenDeep(() => {
     test('on many files finds on all threads what it finds file by file', () => {
-      const files = Object.fromEntries(Array.from({ length: 700 }, (_, index) => [`d${index % 9}/f${index}.js`, `eval(a${index});\n${index % 3 ? '' : 'if (a == b) c(); // elvar waive slips/* because x\n'}`]));
-      const folder = makeFolder({ 'elvar.yaml': 'rulings: { slips/loose-compare: warning, safety/dynamic-code: warning, text/final-newline: warning }\n', ...files });
+      const files = Object.fromEntries(Array.from({ length: 700 }, (_, index) => [
+        `d${index % 9}/f${index}.js`,
+        `eval(a${index});\n${index % 3 ? '' : 'if (a == b) c(); // elvar waive slips/* because x\n'}`,
+      ]));
+      const folder = makeFolder({
+        'elvar.yaml': 'rulings: { slips/loose-compare: warning, safety/dynamic-code: warning, text/final-newline: warning }\n',
+        ...files,
+      });
       const whole = elvarJson<CheckDocument>(folder, ['check', '--excused']);
       expect(whole.totals).toMatchObject({ files: 701, warning: 700, excused: 234 });
-      const parts = Array.from({ length: 9 }, (_, index) => elvarJson<CheckDocument>(folder, ['check', '--excused', `d${index}`]).findings).flat();
+      const parts = Array.from(
+        { length: 9 }, (_, index) => elvarJson<CheckDocument>(folder, ['check', '--excused', `d${index}`]).findings,
+      ).flat();
       expect(whole.findings).toEqual(parts);
     });
   });
@@ -118,7 +158,9 @@ describe('check', () => {
   });
 
   test('says when all is well', () => {
-    expect(elvar(makeFolder({ 'a.py': 'a = 1\n' }), ['check', '--quiet'])).toEqual({ code: 0, out: 'No findings in 1 file.\n', err: '' });
+    expect(elvar(makeFolder({ 'a.py': 'a = 1\n' }), ['check', '--quiet'])).toEqual(
+      { code: 0, out: 'No findings in 1 file.\n', err: '' },
+    );
   });
 });
 
@@ -133,11 +175,14 @@ describe('resolve and explain', () => {
       const explained = elvarJson<ExplainDocument>(folder, ['explain', file]);
       const layers = new Set(explained.layers.map(({ id }) => id));
       const on = Object.entries(explained.rules).filter(([, rule]) => rule.level !== 'off');
-      const settings = on.map(([id, { level, options }]) => [id, { level, options: Object.fromEntries(Object.entries(options).map(([name, { value }]) => [name, value])) }]);
+      const settings = on.map(([id, { level, options }]) =>
+        [id, { level, options: Object.fromEntries(Object.entries(options).map(([name, { value }]) => [name, value])) }]);
       expect(Object.fromEntries(settings)).toEqual(rules);
       expect(Object.keys(rules)).toEqual(Object.keys(rules).toSorted());
       for (const [id, { level, by, trail }] of Object.entries(explained.rules)) {
-        expect(trail[0]).toMatchObject({ layer: 'catalog', file: null, line: null, level: id.startsWith('compiler/') ? 'warning' : 'off', effect: 'applied' });
+        expect(trail[0]).toMatchObject(
+          { layer: 'catalog', file: null, line: null, level: id.startsWith('compiler/') ? 'warning' : 'off', effect: 'applied' },
+        );
         expect(trail[by]?.level).toBe(level);
         expect(trail.every((entry) => layers.has(entry.layer))).toBe(true);
       }
@@ -175,7 +220,9 @@ describe('resolve and explain', () => {
     expect(code).toBe(0);
     expect(out.split('\n')[0]).toMatch(/^idiom\/debug-print {3}warning/);
     expect(out).toMatch(/elvar\.yaml:39 +zone tests +off\n +because a test is read from top to bottom/);
-    expect(out).toContain('● warning  set by services/berths/elvar.yaml:5 → elvar:lean:7, overriding off from elvar.yaml:39 (zone tests).');
+    expect(out).toContain(
+      '● warning  set by services/berths/elvar.yaml:5 → elvar:lean:7, overriding off from elvar.yaml:39 (zone tests).',
+    );
   });
 
   test('explain gives each option an origin of its own', () => {
@@ -186,7 +233,11 @@ describe('resolve and explain', () => {
       'null:null', 'style/layout.yaml:5', 'style/layout.yaml:6', 'elvar.yaml:21', 'services/tides/elvar.yaml:5',
     ]);
     expect(by).toBe(4);
-    expect(options).toEqual({ max: { value: 88, by: 4, over: 3, items: null }, 'urls-free': { value: true, by: 0, over: null, items: null }, 'tab-width': { value: 4, by: 0, over: null, items: null } });
+    expect(options).toEqual({
+      max: { value: 88, by: 4, over: 3, items: null },
+      'urls-free': { value: true, by: 0, over: null, items: null },
+      'tab-width': { value: 4, by: 0, over: null, items: null },
+    });
   });
 
   test('what a layer without inheritance cuts off stays in the trail, and what is guarded holds', () => {
@@ -201,7 +252,9 @@ describe('resolve and explain', () => {
     expect(inScope).toBe(false);
     expect(skipped).toMatchObject({ reason: 'ignored', by: { file: '.elvarignore', line: 2, pattern: '/kiosk/vendor/' } });
     expect(rules['safety/dynamic-code']?.level).toBe('error');
-    expect(elvar(folder, ['explain', 'kiosk/vendor/dayline.js']).out).toContain('is not checked: excluded by a pattern, .elvarignore:2');
+    expect(elvar(folder, ['explain', 'kiosk/vendor/dayline.js']).out).toContain(
+      'is not checked: excluded by a pattern, .elvarignore:2',
+    );
   });
 
   test('a rule that does not know the language is not in force', () => {
@@ -228,15 +281,27 @@ describe('scope', () => {
 
   test('--even-ignored includes what patterns exclude, and nothing else that is out', () => {
     const folder = makeFolder({
-      'elvar.yaml': "scope: { include: ['src/'], ignore: ['*.gen.js'] }\nrulings: { text/trailing-blanks: error }\n", '.gitignore': 'out/\n',
-      'src/a.js': 'a; \n', 'src/b.gen.js': 'b; \n', 'other.js': 'c; \n', 'out/deep/d.js': 'd; \n', 'out/elvar.yaml': 'rulings: { text/trailing-blanks: warning }\n',
+      'elvar.yaml': "scope: { include: ['src/'], ignore: ['*.gen.js'] }\nrulings: { text/trailing-blanks: error }\n",
+      '.gitignore': 'out/\n',
+      'src/a.js': 'a; \n',
+      'src/b.gen.js': 'b; \n',
+      'other.js': 'c; \n',
+      'out/deep/d.js': 'd; \n',
+      'out/elvar.yaml': 'rulings: { text/trailing-blanks: warning }\n',
       'node_modules/e/f.js': 'f; \n', '.git/g.js': 'g; \n', 'src/h.unknown': '', 'src/i.js': '// @generated\n',
     });
     const plain = elvarJson<ScopeDocument>(folder, ['scope']);
     expect(plain.checked.map(({ path: file }) => file)).toEqual(['src/a.js']);
     const lifted = elvarJson<ScopeDocument>(folder, ['scope', '--even-ignored']);
-    expect(lifted.checked.map(({ path: file }) => file)).toEqual(['elvar.yaml', 'node_modules/e/f.js', 'other.js', 'out/deep/d.js', 'out/elvar.yaml', 'src/a.js', 'src/b.gen.js', '.gitignore'].sort());
-    expect(lifted.skipped.map(({ path: file, reason }) => `${file} ${reason}`)).toEqual(['.git/ ignored', 'src/h.unknown no-language', 'src/i.js generated']);
+    expect(lifted.checked.map(({ path: file }) => file)).toEqual(
+      [
+        'elvar.yaml', 'node_modules/e/f.js', 'other.js', 'out/deep/d.js', 'out/elvar.yaml', 'src/a.js', 'src/b.gen.js',
+        '.gitignore',
+      ].sort(),
+    );
+    expect(lifted.skipped.map(({ path: file, reason }) => `${file} ${reason}`)).toEqual(
+      ['.git/ ignored', 'src/h.unknown no-language', 'src/i.js generated'],
+    );
     const { findings } = elvarJson<CheckDocument>(folder, ['check', 'out', 'src/b.gen.js', '--even-ignored']);
     // A layer file in a directory that is looked at counts.
     expect(findings.map(({ path: file, level }) => `${file} ${level}`)).toEqual(['out/deep/d.js warning', 'src/b.gen.js error']);
@@ -250,30 +315,39 @@ describe('scope', () => {
     });
     const { checked, skipped } = elvarJson<ScopeDocument>(folder, ['scope']);
     expect(checked.map((file) => file.path).filter((file) => file.endsWith('.py'))).toEqual(['a.py', 'f/c.py']);
-    expect(skipped.map(({ path: file, by }) => `${file} ${by?.file}:${by?.line}`)).toEqual(['b.py .elvarignore:1', 'c.py .gitignore:3', 'd/ .gitignore:4']);
+    expect(skipped.map(({ path: file, by }) => `${file} ${by?.file}:${by?.line}`)).toEqual(
+      ['b.py .elvarignore:1', 'c.py .gitignore:3', 'd/ .gitignore:4'],
+    );
   });
 
   test('include leaves only what it names, and whole directories of the rest are one entry', () => {
     const folder = makeFolder({ 'elvar.yaml': 'scope:\n  include: [/a/, "*.py"]\n', 'a/b/c.js': '', 'd/e.py': '', 'd/f.js': '' });
     const { checked, skipped } = elvarJson<ScopeDocument>(folder, ['scope']);
     expect(checked.map((file) => file.path)).toEqual(['a/b/c.js', 'd/e.py']);
-    expect(skipped.map(({ path: file, reason, by }) => [file, reason, by?.line])).toEqual([['d/f.js', 'not-included', 2], ['elvar.yaml', 'not-included', 2]]);
+    expect(skipped.map(({ path: file, reason, by }) => [file, reason, by?.line])).toEqual(
+      [['d/f.js', 'not-included', 2], ['elvar.yaml', 'not-included', 2]],
+    );
     const only = makeFolder({ 'elvar.yaml': 'scope:\n  include: [/a/]\n', 'a/b/c.js': '', 'd/e/f.py': '' });
     expect(elvarJson<ScopeDocument>(only, ['scope']).skipped.map((entry) => entry.path)).toEqual(['d/', 'elvar.yaml']);
   });
 
   test('paths are told by their own path, sorted as bytes', () => {
     const folder = makeFolder({ 'a/b.py': '', 'a.py': '', 'a-b.py': '', '\u{1F6A2}.py': '', '\uFB01.py': '' });
-    expect(elvarJson<ScopeDocument>(folder, ['scope']).checked.map((file) => file.path)).toEqual(['a-b.py', 'a.py', 'a/b.py', '\uFB01.py', '\u{1F6A2}.py']);
+    expect(elvarJson<ScopeDocument>(folder, ['scope']).checked.map((file) => file.path)).toEqual(
+      ['a-b.py', 'a.py', 'a/b.py', '\uFB01.py', '\u{1F6A2}.py'],
+    );
   });
 });
 
 describe('the command line', () => {
-  test.each(['check', 'resolve', 'explain', 'scope', 'fix', 'catalog', 'compare', 'presets'])('%s --help has worked examples that work in the demo', (command) => {
+  test.each(
+    ['check', 'resolve', 'explain', 'scope', 'fix', 'catalog', 'compare', 'presets'],
+  )('%s --help has worked examples that work in the demo', (command) => {
     const folder = harbour();
     const { code, out } = elvar(folder, [command, '--help']);
     expect(code).toBe(0);
-    const examples = [...out.slice(out.indexOf('Examples:')).matchAll(/^ {2}elvar (\S+(?: \S+)*)/gm)].map((match) => (match[1] as string).replaceAll("'", '').split(' '));
+    const examples = [...out.slice(out.indexOf('Examples:')).matchAll(/^ {2}elvar (\S+(?: \S+)*)/gm)].map((match) =>
+      (match[1] as string).replaceAll("'", '').split(' '));
     expect(examples.length).toBeGreaterThanOrEqual(2);
     for (const args of examples) {
       const run = elvar(folder, args);
@@ -288,7 +362,10 @@ describe('the command line', () => {
     expect(commands.length).toBeGreaterThan(12);
     for (const command of commands) {
       const lines = elvar(folder, [command, '--help']).out.split('\n');
-      expect(lines.filter((line) => line.length > 100 || /\[(?:choices|default|string|boolean|array|number|required)\b/.test(line)), command).toEqual([]);
+      expect(
+        lines.filter((line) => line.length > 100 || /\[(?:choices|default|string|boolean|array|number|required)\b/.test(line)),
+        command,
+      ).toEqual([]);
     }
     expect(elvar(folder, ['ledger', '--help']).out).toContain('\n             planned, mistaken)\n');
   });
@@ -318,15 +395,24 @@ describe('the command line', () => {
   });
 
   test.each([
-    ['--format', ['check', '--format', 'json', '--format', 'text']], ['--level', ['check', '--level', 'note', '--level', 'error']], ['--today', ['resolve', '--today', '2026-01-01', '--today', '2026-01-02']],
-    ['--because', ['waive', 'a.js:1', '--because', 'old', '--because', 'new']], ['--at', ['set', 'dead/*', 'off', '--at', '.', '--at', '.']], ['--against', ['impact', '--against', 'HEAD', '--against', 'HEAD']],
+    ['--format', ['check', '--format', 'json', '--format', 'text']],
+    ['--level', ['check', '--level', 'note', '--level', 'error']],
+    ['--today', ['resolve', '--today', '2026-01-01', '--today', '2026-01-02']],
+    ['--because', ['waive', 'a.js:1', '--because', 'old', '--because', 'new']],
+    ['--at', ['set', 'dead/*', 'off', '--at', '.', '--at', '.']],
+    ['--against', ['impact', '--against', 'HEAD', '--against', 'HEAD']],
   ])('%s is said once', (option, args) => {
-    expect(elvar(makeFolder({ 'a.js': '' }), args)).toMatchObject({ code: 2, out: '', err: `${option} is given more than once\n  Give it only once.\n` });
+    expect(elvar(makeFolder({ 'a.js': '' }), args)).toMatchObject(
+      { code: 2, out: '', err: `${option} is given more than once\n  Give it only once.\n` },
+    );
   });
 
   test('what may be repeated may be, and a switch may be too', () => {
     const folder = makeFolder({ 'elvar.yaml': 'rulings: { "*": warning }\n', 'a.js': 'if (a == b) go()\n' });
-    const rules = (...args: string[]): string[] => elvarJson<{ findings: { rule: string }[] }>(folder, ['check', 'a.js', '--quiet', '--quiet', ...args]).findings.map(({ rule }) => rule);
+    const rules = (...args: string[]): string[] =>
+      elvarJson<{ findings: { rule: string }[] }>(
+        folder, ['check', 'a.js', '--quiet', '--quiet', ...args],
+      ).findings.map(({ rule }) => rule);
     const wanted = ['--rule', 'slips/loose-compare', '--rule', 'idiom/statement-end'];
     expect(rules(...wanted).sort()).toEqual(['idiom/statement-end', 'slips/loose-compare']);
     expect(rules(...wanted, '--set', 'slips/*=off', '--set', 'idiom/braces=off')).toEqual(['idiom/statement-end']);
@@ -346,7 +432,11 @@ describe('the command line', () => {
       const program = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.cjs');
       // script(1) of util-linux gives the program a terminal.
       const inTerminal = (env: Record<string, string>): string =>
-        spawnSync('script', ['-qec', `${process.execPath} ${program} check`, '/dev/null'], { cwd: folder, encoding: 'utf8', env: { PATH: process.env['PATH'], ...env } }).stdout;
+        spawnSync(
+          'script',
+          ['-qec', `${process.execPath} ${program} check`, '/dev/null'],
+          { cwd: folder, encoding: 'utf8', env: { PATH: process.env['PATH'], ...env } },
+        ).stdout;
       expect(inTerminal({ TERM: 'xterm' })).toContain('\u001b[');
       expect(inTerminal({ TERM: 'dumb' })).not.toContain('\u001b[');
       expect(inTerminal({ TERM: 'xterm', NO_COLOR: '1' })).not.toContain('\u001b[');
@@ -356,14 +446,18 @@ describe('the command line', () => {
   test('a reader that goes away ends it quietly', () => {
     const program = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.cjs');
     // elvar waive safety/shell-text because the values are paths of this test
-    const { stdout, stderr } = spawnSync('sh', ['-c', `${process.execPath} ${program} resolve --format json | head -n 1`], { cwd: harbour(), encoding: 'utf8' });
+    const { stdout, stderr } = spawnSync(
+      'sh', ['-c', `${process.execPath} ${program} resolve --format json | head -n 1`], { cwd: harbour(), encoding: 'utf8' },
+    );
     expect([stdout, stderr]).toEqual(['{\n', '']);
   });
 
   test('the root is where .git is, else the topmost layer file, else here', () => {
     const files = { 'elvar.yaml': 'rulings: { safety/*: note }\n', 'a/elvar.yaml': '', 'a/b/c.py': 'exec(a)\n' };
     const topmost = makeFolder(files);
-    expect(elvarJson<CheckDocument>(path.join(topmost, 'a', 'b'), ['check']).findings.map(({ path: file }) => file)).toEqual(['a/b/c.py']);
+    expect(
+      elvarJson<CheckDocument>(path.join(topmost, 'a', 'b'), ['check']).findings.map(({ path: file }) => file),
+    ).toEqual(['a/b/c.py']);
     const git = makeFolder({ ...files, 'a/.git/': '' });
     expect(elvarJson<CheckDocument>(path.join(git, 'a', 'b'), ['check']).findings).toEqual([]);
     expect(elvar(path.join(git, 'a', 'b'), ['scope', '--verbose']).err).toBe(`Project root: ${path.join(git, 'a')}\n`);

@@ -23,7 +23,10 @@ describe('the protocol', () => {
       'harbour/.git/': '', 'harbour/elvar.yaml': 'rulings: { slips/loose-compare: error }\n', 'harbour/gate.js': BAD,
       'ferry/.git/': '', 'ferry/elvar.yaml': 'rulings: { slips/loose-compare: note }\n', 'ferry/gate.js': BAD,
     });
-    await client.connection.sendNotification('workspace/didChangeWorkspaceFolders', { event: { added: [{ uri: client.uri('ferry'), name: 'ferry' }], removed: [{ uri: client.uri(''), name: 'harbour' }] } });
+    await client.connection.sendNotification(
+      'workspace/didChangeWorkspaceFolders',
+      { event: { added: [{ uri: client.uri('ferry'), name: 'ferry' }], removed: [{ uri: client.uri(''), name: 'harbour' }] } },
+    );
     await client.open('harbour/gate.js', BAD);
     await client.open('ferry/gate.js', BAD);
     expect(brief(await client.diagnostics('harbour/gate.js', 1))).toEqual(FOUND);
@@ -36,14 +39,24 @@ describe('the protocol', () => {
   });
 
   test('a renamed file is another one, with the rules of its new place', async () => {
-    const client = await start({ ...FILES, 'elvar.yaml': 'rulings: { slips/loose-compare: error }\nzones: [{ match: [quay/], rulings: { slips/loose-compare: note } }]\n', 'gate.js': BAD });
+    const client = await start(
+      {
+        ...FILES,
+        'elvar.yaml':
+          'rulings: { slips/loose-compare: error }\nzones: [{ match: [quay/], rulings: { slips/loose-compare: note } }]\n',
+        'gate.js': BAD,
+      },
+    );
     await client.open('gate.js', BAD);
     expect(brief(await client.diagnostics('gate.js', 1))).toEqual(FOUND);
     mkdirSync(path.join(client.folder, 'quay'));
     renameSync(path.join(client.folder, 'gate.js'), path.join(client.folder, 'quay/gate.js'));
     await client.close('gate.js');
     await client.open('quay/gate.js', BAD);
-    await client.connection.sendNotification('workspace/didChangeWatchedFiles', { changes: [{ uri: client.uri('gate.js'), type: 3 }, { uri: client.uri('quay/gate.js'), type: 1 }] });
+    await client.connection.sendNotification(
+      'workspace/didChangeWatchedFiles',
+      { changes: [{ uri: client.uri('gate.js'), type: 3 }, { uri: client.uri('quay/gate.js'), type: 1 }] },
+    );
     expect(await client.diagnostics('gate.js')).toEqual([]);
     expect(brief(await client.diagnostics('quay/gate.js', 1))).toEqual(['0:6-0:8 3 slips/loose-compare']);
   });
@@ -54,7 +67,9 @@ describe('the protocol', () => {
     expect(brief(await client.diagnostics('gate.js', 1))).toEqual(FOUND);
     writeFileSync(path.join(client.folder, 'gate.js'), BAD);
     await client.connection.sendNotification('textDocument/didSave', { textDocument: { uri: client.uri('gate.js') } });
-    await client.connection.sendNotification('workspace/didChangeWatchedFiles', { changes: [{ uri: client.uri('gate.js'), type: 2 }] });
+    await client.connection.sendNotification(
+      'workspace/didChangeWatchedFiles', { changes: [{ uri: client.uri('gate.js'), type: 2 }] },
+    );
     expect(brief(await client.diagnostics('gate.js', 1))).toEqual(FOUND);
     await client.close('gate.js');
     expect(await client.diagnostics('gate.js')).toEqual([]);
@@ -64,19 +79,25 @@ describe('the protocol', () => {
 
   whenDeep(() => {
     test('who cancels a question gets no answer, and the next one gets it', async () => {
-      const client = await start({ ...FILES, ...Object.fromEntries(Array.from({ length: 150 }, (_, index) => [`src/f${index}.js`, BAD.repeat(100)])) }, { textDocument: { diagnostic: {} } });
+      const client = await start(
+        { ...FILES, ...Object.fromEntries(Array.from({ length: 150 }, (_, index) => [`src/f${index}.js`, BAD.repeat(100)])) },
+        { textDocument: { diagnostic: {} } },
+      );
       const text = BAD.repeat(1_000);
       await client.open('gate.js', text);
       const about = { textDocument: { uri: client.uri('gate.js') } };
       const source = new CancellationTokenSource();
-      const first = client.connection.sendRequest<{ items: Diagnostic[] }>('textDocument/diagnostic', about, source.token).then(({ items }) => items.length, (error: { code: number }) => error.code);
+      const first = client.connection.sendRequest<{ items: Diagnostic[] }>('textDocument/diagnostic', about, source.token)
+        .then(({ items }) => items.length, (error: { code: number }) => error.code);
       source.cancel();
       const second = client.request<{ items: Diagnostic[] }>('textDocument/diagnostic', about);
       // It may have been answered before it was cancelled.
       expect([-32_800, 1_000]).toContain(await first);
       expect((await second).items).toHaveLength(1_000);
       // So may the check of the whole project be.
-      const whole = client.request('workspace/executeCommand', { command: 'elvar.project', arguments: [{ uri: client.uri('gate.js') }] });
+      const whole = client.request(
+        'workspace/executeCommand', { command: 'elvar.project', arguments: [{ uri: client.uri('gate.js') }] },
+      );
       client.connection.onNotification('$/progress', ({ token, value }: { token: string; value: { kind: string } }) => {
         if (value.kind === 'begin') void client.connection.sendNotification('window/workDoneProgress/cancel', { token });
       });
@@ -87,30 +108,64 @@ describe('the protocol', () => {
 
   test('about what is not open, no file, or nonsense there is nothing to say, and it goes on', async () => {
     const client = await start();
-    const nothing = { textDocument: { uri: client.uri('gate.js') }, position: { line: 0, character: 0 }, range: { start: { line: 0, character: 0 }, end: { line: 9, character: 0 } }, context: { diagnostics: [], includeDeclaration: true } };
-    for (const what of ['hover', 'definition', 'references', 'documentSymbol', 'completion', 'codeAction', 'inlayHint', 'codeLens']) {
-      for (const uri of [client.uri('gate.js'), 'untitled:Untitled-1', 'https://harbour.example/gate.js', 'file:///%00', 'not a uri']) {
+    const nothing = {
+      textDocument: { uri: client.uri('gate.js') },
+      position: { line: 0, character: 0 },
+      range: { start: { line: 0, character: 0 }, end: { line: 9, character: 0 } },
+      context: { diagnostics: [], includeDeclaration: true },
+    };
+    for (const what of [
+      'hover', 'definition', 'references', 'documentSymbol', 'completion', 'codeAction', 'inlayHint', 'codeLens',
+    ]) {
+      for (const uri of [
+        client.uri('gate.js'), 'untitled:Untitled-1', 'https://harbour.example/gate.js', 'file:///%00', 'not a uri',
+      ]) {
         const answer = await client.request<unknown>(`textDocument/${what}`, { ...nothing, textDocument: { uri } });
         expect(Array.isArray(answer) ? answer.length : answer, `${what} ${uri}`).toBe(Array.isArray(answer) ? 0 : null);
       }
     }
     for (const uri of ['untitled:Untitled-1', 'file:///%00', 'file://other-machine/gate.js', '']) {
-      await client.connection.sendNotification('textDocument/didOpen', { textDocument: { uri, languageId: 'any', version: 1, text: BAD } });
-      await client.connection.sendNotification('textDocument/didChange', { textDocument: { uri, version: 2 }, contentChanges: [{ text: BAD }] });
+      await client.connection.sendNotification(
+        'textDocument/didOpen', { textDocument: { uri, languageId: 'any', version: 1, text: BAD } },
+      );
+      await client.connection.sendNotification(
+        'textDocument/didChange', { textDocument: { uri, version: 2 }, contentChanges: [{ text: BAD }] },
+      );
       await client.connection.sendNotification('textDocument/didClose', { textDocument: { uri } });
     }
     // What is no change leaves the text as it was, and all requests go on.
     await client.open('tide.js', BAD);
     const before = brief(await client.diagnostics('tide.js', 1));
-    for (const [index, change] of [{ text: 7 }, {}, null, 'x', { range: {}, text: 'x' }, { range: { start: { line: -1, character: 0 }, end: { line: 'x', character: 0 } }, text: 'x' }, { text: null }, []].entries()) {
-      await client.connection.sendNotification('textDocument/didChange', { textDocument: { uri: client.uri('tide.js'), version: index + 2 }, contentChanges: [change] });
+    for (const [index, change] of [
+      { text: 7 },
+      {},
+      null,
+      'x',
+      { range: {}, text: 'x' },
+      { range: { start: { line: -1, character: 0 }, end: { line: 'x', character: 0 } }, text: 'x' },
+      { text: null },
+      [],
+    ].entries()) {
+      await client.connection.sendNotification(
+        'textDocument/didChange', { textDocument: { uri: client.uri('tide.js'), version: index + 2 }, contentChanges: [change] },
+      );
     }
-    await client.connection.sendNotification('textDocument/didChange', { textDocument: { uri: client.uri('tide.js'), version: 20 }, contentChanges: 'x' });
-    expect(await client.request('textDocument/documentSymbol', { textDocument: { uri: client.uri('tide.js') } })).not.toBeUndefined();
-    expect(brief((await client.request<{ items: Diagnostic[] }>('textDocument/diagnostic', { textDocument: { uri: client.uri('tide.js') } })).items)).toEqual(before);
+    await client.connection.sendNotification(
+      'textDocument/didChange', { textDocument: { uri: client.uri('tide.js'), version: 20 }, contentChanges: 'x' },
+    );
+    expect(
+      await client.request('textDocument/documentSymbol', { textDocument: { uri: client.uri('tide.js') } }),
+    ).not.toBeUndefined();
+    expect(
+      brief((await client.request<{ items: Diagnostic[] }>(
+        'textDocument/diagnostic', { textDocument: { uri: client.uri('tide.js') } },
+      )).items),
+    ).toEqual(before);
     // Places beyond the text are its end; commands with other arguments than theirs are refused in words.
     await client.open('gate.js', BAD);
-    await client.change('gate.js', 2, { range: { start: { line: 70, character: 9 }, end: { line: 90, character: 9 } }, text: BAD });
+    await client.change(
+      'gate.js', 2, { range: { start: { line: 70, character: 9 }, end: { line: 90, character: 9 } }, text: BAD },
+    );
     expect(brief(await client.diagnostics('gate.js', 2))).toEqual([...FOUND, '1:6-1:8 1 slips/loose-compare']);
     await client.request('workspace/executeCommand', { command: 'elvar.waive', arguments: [{ uri: 7 }] });
     await client.request('workspace/executeCommand', { command: 'elvar.nothing' });
@@ -122,8 +177,12 @@ describe('the protocol', () => {
   });
 
   /** Starts the program and writes to it what is no message. @returns its exit code, and standard error. */
-  async function after(...bytes: readonly (string | Buffer)[]): Promise<{ readonly code: number | null; readonly err: string; readonly out: string }> {
-    const child = spawn(process.execPath, [PROGRAM, 'editor', '--stdio', '--no-personal', '--no-cache'], { cwd: makeFolder(FILES), stdio: 'pipe' });
+  async function after(
+    ...bytes: readonly (string | Buffer)[]
+  ): Promise<{ readonly code: number | null; readonly err: string; readonly out: string }> {
+    const child = spawn(
+      process.execPath, [PROGRAM, 'editor', '--stdio', '--no-personal', '--no-cache'], { cwd: makeFolder(FILES), stdio: 'pipe' },
+    );
     const [out, err]: [Buffer[], Buffer[]] = [[], []];
     child.stdout.on('data', (chunk: Buffer) => out.push(chunk));
     child.stderr.on('data', (chunk: Buffer) => err.push(chunk));
@@ -138,15 +197,23 @@ describe('the protocol', () => {
     const text = typeof body === 'string' ? body : JSON.stringify(body);
     return `Content-Length: ${Buffer.byteLength(text)}\r\n\r\n${text}`;
   };
-  const initialize = message({ jsonrpc: '2.0', id: 1, method: 'initialize', params: { processId: null, rootUri: null, capabilities: {} } });
+  const initialize = message(
+    { jsonrpc: '2.0', id: 1, method: 'initialize', params: { processId: null, rootUri: null, capabilities: {} } },
+  );
 
   test.each(sampled<[string, (string | Buffer)[]]>([
     ['nothing', []],
     ['what is no JSON', [message('{"jsonrpc":')]],
     ['a list of messages', [message([{ jsonrpc: '2.0', id: 1, method: 'initialize' }])]],
     ['a question before it has begun', [message({ jsonrpc: '2.0', id: 1, method: 'textDocument/hover', params: {} })]],
-    ['no parameters', [initialize, message({ jsonrpc: '2.0', id: 2, method: 'textDocument/hover' }), message({ jsonrpc: '2.0', method: 'textDocument/didOpen' })]],
-    ['parameters of another kind', [initialize, message({ jsonrpc: '2.0', method: 'textDocument/didChange', params: { textDocument: 7, contentChanges: {} } }), message({ jsonrpc: '2.0', id: 3, method: 'textDocument/codeAction', params: [1, 2] })]],
+    ['no parameters', [initialize, message({ jsonrpc: '2.0', id: 2, method: 'textDocument/hover' }), message(
+      { jsonrpc: '2.0', method: 'textDocument/didOpen' },
+    )]],
+    ['parameters of another kind', [
+      initialize,
+      message({ jsonrpc: '2.0', method: 'textDocument/didChange', params: { textDocument: 7, contentChanges: {} } }),
+      message({ jsonrpc: '2.0', id: 3, method: 'textDocument/codeAction', params: [1, 2] }),
+    ]],
     ['half a message', [initialize, 'Content-Length: 4000\r\n\r\n{"jsonrpc"']],
     ['an answer to no question', [initialize, message({ jsonrpc: '2.0', id: 99, result: null })]],
     ['bytes that are no text', [initialize, message('\u0000\u0001'), Buffer.from([0xff, 0xfe, 0x00])]],
@@ -159,8 +226,13 @@ describe('the protocol', () => {
   whenDeep(() => {
     test('whatever comes, it ends when its client is gone', async () => {
       const part = fc.oneof(
-        fc.constant(initialize), fc.json().map(message), fc.string().map(message), fc.uint8Array({ maxLength: 40 }).map((bytes) => Buffer.from(bytes)),
-        fc.record({ method: fc.constantFrom('textDocument/didOpen', 'textDocument/didChange', 'textDocument/hover', 'initialized', 'shutdown', '$/cancelRequest', 'workspace/executeCommand', 'workspace/didChangeWatchedFiles'), params: fc.jsonValue(), id: fc.option(fc.integer(), { nil: undefined }) }).map((one) => message({ jsonrpc: '2.0', ...one })),
+        fc.constant(initialize), fc.json().map(message), fc.string().map(message), fc.uint8Array({ maxLength: 40 }).map((bytes) =>
+          Buffer.from(bytes)),
+        fc.record({ method: fc.constantFrom(
+          'textDocument/didOpen', 'textDocument/didChange', 'textDocument/hover', 'initialized', 'shutdown', '$/cancelRequest',
+          'workspace/executeCommand', 'workspace/didChangeWatchedFiles',
+        ), params: fc.jsonValue(), id: fc.option(fc.integer(), { nil: undefined }) }).map((one) =>
+          message({ jsonrpc: '2.0', ...one })),
       );
       await fc.assert(fc.asyncProperty(fc.array(part, { maxLength: 8 }), async (parts) => {
         const { code, err } = await after(initialize, ...parts);
@@ -174,10 +246,17 @@ describe('the protocol', () => {
     test('ends when the process of its client has died, though nobody closed its input', async () => {
       // A stand-in for the editor, and a shell that keeps the pipe open after it.
       const editor = spawn('sleep', ['60']);
-      const child = spawn(process.execPath, [PROGRAM, 'editor', '--stdio', '--no-personal', '--no-cache'], { cwd: makeFolder(FILES), stdio: 'pipe' });
+      const child = spawn(process.execPath, [PROGRAM, 'editor', '--stdio', '--no-personal', '--no-cache'], {
+        cwd: makeFolder(FILES), stdio: 'pipe',
+      });
       const code = new Promise<number | null>((resolve) => child.once('close', resolve));
       const begun = new Promise((resolve) => child.stdout.once('data', resolve));
-      child.stdin.write(message({ jsonrpc: '2.0', id: 1, method: 'initialize', params: { processId: editor.pid, rootUri: pathToFileURL('/').href, capabilities: {} } }));
+      child.stdin.write(message({
+        jsonrpc: '2.0',
+        id: 1,
+        method: 'initialize',
+        params: { processId: editor.pid, rootUri: pathToFileURL('/').href, capabilities: {} },
+      }));
       await begun;
       editor.kill('SIGKILL');
       expect(await code).not.toBeNull();

@@ -4,12 +4,16 @@ import type { WorkspaceOptions } from '../../src/host/layers/run-settings.js';
 import type * as Library from '../../src/host/workspace.js';
 import { decide, languageOf, statementsFor } from '../support/cascade-model.js';
 import { inProject } from '../support/model-project.js';
-import { DIRECTORIES, projects, WITH_IDLE_RULING, type Layer, type Project, type Ruling, type Written } from '../support/random-projects.js';
+import {
+  DIRECTORIES, projects, WITH_IDLE_RULING, type Layer, type Project, type Ruling, type Written,
+} from '../support/random-projects.js';
 import { CODES, differences, settings, told } from '../support/foresight.js';
 import { runs } from '../support/runs.js';
 
-const { CATALOG } = await import('../../dist/core/catalog/registry.js') as unknown as typeof import('../../src/core/catalog/registry.js');
-const { finderFor } = await import('../../dist/core/finders/rule.js') as unknown as typeof import('../../src/core/finders/rule.js');
+const { CATALOG } = await import('../../dist/core/catalog/registry.js') as unknown as
+  typeof import('../../src/core/catalog/registry.js');
+const { finderFor } = await import('../../dist/core/finders/rule.js') as unknown as
+  typeof import('../../src/core/finders/rule.js');
 
 // Only the built library knows where its grammars are.
 const { openWorkspace } = await import('../../dist/host/workspace.js') as unknown as typeof Library;
@@ -28,18 +32,29 @@ const wish = fc.record({
 const LINE = 7777;
 
 /** The project with another layer in one of its directories. */
-function withLayer(project: Project, directory: string, change: Partial<Layer>): { readonly project: Project; readonly layer: Layer } {
-  const layer: Layer = { ...project.layers[directory] ?? { presets: [], inherit: true, rulings: [], zones: [], atMost: null }, ...change };
+function withLayer(
+  project: Project, directory: string, change: Partial<Layer>,
+): { readonly project: Project; readonly layer: Layer } {
+  const layer: Layer = {
+    ...project.layers[directory] ?? { presets: [], inherit: true, rulings: [], zones: [], atMost: null }, ...change,
+  };
   return { project: { ...project, layers: { ...project.layers, [directory]: layer } }, layer };
 }
 
 /** The project as it is meant to be with a ruling set in one of its directories. */
-function withRuling(project: Project, directory: string, { selector, ...change }: Ruling): { readonly project: Project; readonly layer: Layer; readonly ruling: Ruling } {
+function withRuling(
+  project: Project, directory: string, { selector, ...change }: Ruling,
+): { readonly project: Project; readonly layer: Layer; readonly ruling: Ruling } {
   const rulings = project.layers[directory]?.rulings ?? [];
   const old = rulings.find((one) => one.selector === selector);
   const options = { ...old?.options, ...change.options };
   const ruling: Ruling = { selector, ...old, ...change, ...(Object.keys(options).length > 0 ? { options } : {}) };
-  return { ...withLayer(project, directory, { rulings: old === undefined ? [...rulings, ruling] : rulings.map((one) => (one === old ? ruling : one)) }), ruling };
+  return {
+    ...withLayer(project, directory, {
+      rulings: old === undefined ? [...rulings, ruling] : rulings.map((one) => (one === old ? ruling : one)),
+    }),
+    ruling,
+  };
 }
 
 test('a new ruling does what the model of the cascade says, and what was predicted', async () => {
@@ -50,7 +65,9 @@ test('a new ruling does what the model of the cascade says, and what was predict
       const change = { level: wanted, ...(selector === 'text/line-width' && max !== null ? { options: { max } } : {}) };
       const { project, layer, ruling } = withRuling(base, directory, { selector, ...change });
       const before = openWorkspace(options);
-      const { edit, write } = await before.rules().set({ selector, change: change as never, zone: null }, { kind: 'directory', directory: directory === '' ? '.' : directory });
+      const { edit, write } = await before.rules().set(
+        { selector, change: change as never, zone: null }, { kind: 'directory', directory: directory === '' ? '.' : directory },
+      );
       const found = await before.check();
       const known = settings(before.resolve());
       expect(await write()).toBe(null);
@@ -71,7 +88,14 @@ test('a new ruling does what the model of the cascade says, and what was predict
           const index = decided.trail.findLastIndex(([own, line]) => own === name && line === LINE);
           return index < 0 || finderFor(rule, languageOf(file)) === null ? [] : [{ index, decided }];
         });
-        const won = met.filter(({ index, decided: { level, turnedOnBy, options: own, freedoms, guards } }) => [level.by, turnedOnBy, ...freedoms, ...guards.map(({ by }) => by), ...Object.values(own).map(({ by }) => by)].includes(index));
+        const won = met.filter(({ index, decided: { level, turnedOnBy, options: own, freedoms, guards } }) =>
+          [
+            level.by,
+            turnedOnBy,
+            ...freedoms,
+            ...guards.map(({ by }) => by),
+            ...Object.values(own).map(({ by }) => by),
+          ].includes(index));
         outcome.reached += Number(met.length > 0);
         outcome.deciding += Number(won.length > 0);
         outcome.inForce += Number(won.some(({ decided }) => decided.setting.level !== 'off'));
@@ -96,20 +120,28 @@ function expectHeld(options: WorkspaceOptions, project: Project, places: Readonl
 
 test('a removed ruling leaves no trace', async () => {
   let removed = 0;
-  await fc.assert(fc.asyncProperty(projects, fc.constantFrom(...DIRECTORIES), fc.nat({ max: 3 }), async (random, directory, index) => {
-    const base = { ...random, set: [] };
-    const rulings = base.layers[directory]?.rulings ?? [];
-    const gone = rulings[index];
-    if (gone === undefined) return;
-    await inProject(base, async ({ options, written }) => {
-      const { edit, write } = await openWorkspace(options).rules().set({ selector: gone.selector, change: 'remove', zone: null }, { kind: 'directory', directory: directory === '' ? '.' : directory });
-      expect(edit.outcome).toBe(null);
-      expect(await write()).toBe(null);
-      const { project, layer } = withLayer(base, directory, { rulings: rulings.filter((one) => one !== gone) });
-      expectHeld(options, project, new Map([...written, [layer, { name: directory === '' ? 'elvar.yaml' : `${directory}/elvar.yaml`, lines: new Map() }]]));
-      removed += 1;
-    });
-  }), { ...many, numRuns: many.numRuns * 3, examples: [[WITH_IDLE_RULING, '', 0]] });
+  await fc.assert(
+    fc.asyncProperty(projects, fc.constantFrom(...DIRECTORIES), fc.nat({ max: 3 }), async (random, directory, index) => {
+      const base = { ...random, set: [] };
+      const rulings = base.layers[directory]?.rulings ?? [];
+      const gone = rulings[index];
+      if (gone === undefined) return;
+      await inProject(base, async ({ options, written }) => {
+        const { edit, write } = await openWorkspace(options).rules().set(
+          { selector: gone.selector, change: 'remove', zone: null },
+          { kind: 'directory', directory: directory === '' ? '.' : directory },
+        );
+        expect(edit.outcome).toBe(null);
+        expect(await write()).toBe(null);
+        const { project, layer } = withLayer(base, directory, { rulings: rulings.filter((one) => one !== gone) });
+        expectHeld(options, project, new Map(
+          [...written, [layer, { name: directory === '' ? 'elvar.yaml' : `${directory}/elvar.yaml`, lines: new Map() }]],
+        ));
+        removed += 1;
+      });
+    }),
+    { ...many, numRuns: many.numRuns * 3, examples: [[WITH_IDLE_RULING, '', 0]] },
+  );
   expect(removed).toBeGreaterThan(0);
 });
 
@@ -117,12 +149,16 @@ const part = fc.subarray(['text/*', 'size/*', 'tag:starter', 'text/line-width', 
 
 test('an adopted preset comes after the existing ones, in the part that was asked for', async () => {
   let adopted = 0;
-  await fc.assert(fc.asyncProperty(projects, fc.constantFrom(...DIRECTORIES), fc.nat({ max: 2 }), part, part, async (random, directory, preset, only, except) => {
+  await fc.assert(fc.asyncProperty(projects, fc.constantFrom(...DIRECTORIES), fc.nat({ max: 2 }), part, part, async (
+    random, directory, preset, only, except,
+  ) => {
     const base = { ...random, set: [] };
     await inProject(base, async ({ options, written }) => {
       const use = `${directory === '' ? './' : '../'.repeat(directory.split('/').length)}style/p${preset}.yaml`;
       const workspace = openWorkspace(options);
-      const { edit, write } = await workspace.rules().adopt({ use, only, except }, null, { kind: 'directory', directory: directory === '' ? '.' : directory });
+      const { edit, write } = await workspace.rules().adopt(
+        { use, only, except }, null, { kind: 'directory', directory: directory === '' ? '.' : directory },
+      );
       const found = await workspace.check();
       expect(await write()).toBe(null);
       const others = (line: string): boolean => !line.includes(` ${edit.file} `);

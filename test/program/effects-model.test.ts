@@ -11,19 +11,24 @@ import { inProject } from '../support/model-project.js';
 import { projects } from '../support/random-projects.js';
 import { HAS_TIME, runs } from '../support/runs.js';
 
-const { CATALOG } = await import('../../dist/core/catalog/registry.js') as unknown as typeof import('../../src/core/catalog/registry.js');
-const { finderFor } = await import('../../dist/core/finders/rule.js') as unknown as typeof import('../../src/core/finders/rule.js');
+const { CATALOG } = await import('../../dist/core/catalog/registry.js') as unknown as
+  typeof import('../../src/core/catalog/registry.js');
+const { finderFor } = await import('../../dist/core/finders/rule.js') as unknown as
+  typeof import('../../src/core/finders/rule.js');
 
 // Only the built library knows where its grammars are.
 const { openWorkspace } = await import('../../dist/host/workspace.js') as unknown as typeof Library;
-const { findingsBrought, keyOf, layerEffects } = await import('../../dist/core/impact/layer-effects.js') as unknown as typeof LayerEffects;
+const { findingsBrought, keyOf, layerEffects } =
+  await import('../../dist/core/impact/layer-effects.js') as unknown as typeof LayerEffects;
 const { filesReached, zoneEffects } = await import('../../dist/core/impact/zone-effects.js') as unknown as typeof ZoneEffects;
 
-const isAt = (place: Place | null | undefined, other: Place): boolean => place?.file === other.file && place.line === other.line && place.column === other.column;
+const isAt = (place: Place | null | undefined, other: Place): boolean =>
+  place?.file === other.file && place.line === other.line && place.column === other.column;
 
 /** The decisions of a file about rules that know its language. */
 function decisionsOf({ rules, language }: ResolvedFile): Decision[] {
-  return [...rules.decisions.values()].filter(({ rule }) => finderFor(CATALOG.get(rule) as NonNullable<ReturnType<typeof CATALOG.get>>, language) !== null);
+  return [...rules.decisions.values()].filter(({ rule }) =>
+    finderFor(CATALOG.get(rule) as NonNullable<ReturnType<typeof CATALOG.get>>, language) !== null);
 }
 
 /** Where in the trail of a decision a statement stands: a preset that is adopted twice says everything twice. */
@@ -45,7 +50,9 @@ test('what a ruling, a guard and a zone do is what one sees who looks at each fi
         const brought = findingsBrought(checked, layer.file);
         for (const { place, reached, deciding, guard } of layerEffects(files, layer.file, catalog)) {
           met.statements += 1;
-          expect(reached, `${layer.file}:${place.line} reaches`).toBe(where((file) => decisionsOf(file).some((decision) => indexesOf(decision, place).length > 0)).length);
+          expect(reached, `${layer.file}:${place.line} reaches`).toBe(
+            where((file) => decisionsOf(file).some((decision) => indexesOf(decision, place).length > 0)).length,
+          );
           expect(filesReached(files, 'statement', place, catalog), `${layer.file}:${place.line} decides`).toHaveLength(deciding);
           const open = checked.files.flatMap(({ findings, rules }) => findings.all.filter(({ rule, excused }) => {
             const decision = rules.decisions.get(rule);
@@ -55,16 +62,26 @@ test('what a ruling, a guard and a zone do is what one sees who looks at each fi
           met.findings += open.length;
           if (guard === null) continue;
           met.guards += 1;
-          expect(guard.protecting, `${layer.file}:${place.line} guards`).toBe(where((file) => decisionsOf(file).some((decision) => decision.guards.some(({ by }) => indexesOf(decision, place).includes(by)))).length);
-          const refusals = (file: ResolvedFile): Statement[] => decisionsOf(file).flatMap((decision) => decision.trail.filter(({ refused }) => refused.some(({ by }) => indexesOf(decision, place).includes(by))).map(({ statement }) => statement));
+          expect(guard.protecting, `${layer.file}:${place.line} guards`).toBe(
+            where((file) => decisionsOf(file).some(
+              (decision) => decision.guards.some(({ by }) => indexesOf(decision, place).includes(by)),
+            )).length,
+          );
+          const refusals = (file: ResolvedFile): Statement[] =>
+            decisionsOf(file).flatMap((decision) =>
+              decision.trail.filter(({ refused }) => refused.some(({ by }) => indexesOf(decision, place).includes(by)))
+                .map(({ statement }) => statement));
           expect(guard.refusing).toBe(where((file) => refusals(file).length > 0).length);
           expect(guard.refused.map(nameOf).toSorted()).toEqual([...new Set(files.flatMap(refusals).map(nameOf))].toSorted());
           met.refused += guard.refused.length;
         }
         for (const { place, files: number } of zoneEffects(files, layer)) {
           met.zones += 1;
-          const there = where(({ rules }) => [...rules.decisions.values()].some(({ trail }) => trail.some(({ statement: { zone } }) => isAt(zone?.place, place))));
-          expect([number, filesReached(files, 'zone', place, catalog)], `${layer.file}:${place.line} zone`).toEqual([there.length, there]);
+          const there = where(({ rules }) =>
+            [...rules.decisions.values()].some(({ trail }) => trail.some(({ statement: { zone } }) => isAt(zone?.place, place))));
+          expect(
+            [number, filesReached(files, 'zone', place, catalog)], `${layer.file}:${place.line} zone`,
+          ).toEqual([there.length, there]);
         }
       }
     }, CODES);

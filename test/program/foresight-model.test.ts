@@ -8,8 +8,10 @@ import { inProject } from '../support/model-project.js';
 import { projects, WITH_IDLE_IN_TURN, WITH_IDLE_RULING, WITH_SETTING } from '../support/random-projects.js';
 import { runs } from '../support/runs.js';
 
-const { CATALOG } = await import('../../dist/core/catalog/registry.js') as unknown as typeof import('../../src/core/catalog/registry.js');
-const { finderFor } = await import('../../dist/core/finders/rule.js') as unknown as typeof import('../../src/core/finders/rule.js');
+const { CATALOG } = await import('../../dist/core/catalog/registry.js') as unknown as
+  typeof import('../../src/core/catalog/registry.js');
+const { finderFor } = await import('../../dist/core/finders/rule.js') as unknown as
+  typeof import('../../src/core/finders/rule.js');
 
 // Only the built library knows where its grammars are.
 const { openWorkspace } = await import('../../dist/host/workspace.js') as unknown as typeof Library;
@@ -28,7 +30,11 @@ test('what a setting would do is what two checks differ in', async () => {
       const touched = [...now.keys()].filter((file) => JSON.stringify(old.get(file)) !== JSON.stringify(now.get(file)));
       changed += touched.length;
       // A file without changes is not mentioned.
-      for (const { path } of [...impact.findings.values()].flatMap(({ appearing, disappearing, relevelled }) => [...appearing, ...disappearing, ...relevelled])) expect(touched).toContain(path);
+      for (const { path } of [...impact.findings.values()].flatMap(
+        ({ appearing, disappearing, relevelled }) => [...appearing, ...disappearing, ...relevelled],
+      )) {
+        expect(touched).toContain(path);
+      }
     }, CODES);
   }), { ...many, examples: [[WITH_SETTING]] });
   expect(changed).toBeGreaterThan(0);
@@ -36,7 +42,8 @@ test('what a setting would do is what two checks differ in', async () => {
 
 /** What holds of the rules that know the language of each file. */
 function meant(report: ResolveReport): unknown[] {
-  return [...settings(report)].map(([file, rules]) => [file, Object.entries(rules as object).filter(([id]) => finderFor(CATALOG.get(id) as NonNullable<ReturnType<typeof CATALOG.get>>, languageOf(file)) !== null)]);
+  return [...settings(report)].map(([file, rules]) => [file, Object.entries(rules as object).filter(([id]) =>
+    finderFor(CATALOG.get(id) as NonNullable<ReturnType<typeof CATALOG.get>>, languageOf(file)) !== null)]);
 }
 
 test('mending changes no decision, and what was mended is not reported again', async () => {
@@ -65,13 +72,18 @@ test('resolve, explain, scope and check speak of the same files, rules and findi
       expect(workspace.scope().checked.map(({ path }) => path)).toEqual(paths);
       expect(checked.files.map(({ path }) => path)).toEqual(paths);
       for (const { path, findings, rules } of checked.files) {
-        for (const { rule, level: found } of findings.all) expect([path, rule, rules.set.rules.get(rule)?.level]).toEqual([path, rule, found]);
+        for (const { rule, level: found } of findings.all) {
+          expect([path, rule, rules.set.rules.get(rule)?.level]).toEqual([path, rule, found]);
+        }
       }
       const lines = workspace.session.linesOf(file);
       if ((lines[line] ?? '') === '' && lines[line + 1] === undefined) return;
       const explained = await workspace.explainLine({ file, line: line + 1, column: null });
-      const here = checked.files.find(({ path }) => path === file)?.findings.all.filter(({ span: { start, end } }) => start.line <= line + 1 && line + 1 <= end.line) ?? [];
-      expect(explained.findings.map(({ rule, fingerprint }) => `${rule} ${fingerprint}`).sort()).toEqual(here.map(({ rule, fingerprint }) => `${rule} ${fingerprint}`).sort());
+      const here = checked.files.find(({ path }) => path === file)?.findings.all
+        .filter(({ span: { start, end } }) => start.line <= line + 1 && line + 1 <= end.line) ?? [];
+      expect(explained.findings.map(({ rule, fingerprint }) => `${rule} ${fingerprint}`).sort()).toEqual(
+        here.map(({ rule, fingerprint }) => `${rule} ${fingerprint}`).sort(),
+      );
       expect(Object.fromEntries(explained.explanation.rules.set.rules)).toEqual(settings(resolved).get(file));
     }, CODES);
   }), many);

@@ -20,7 +20,12 @@ const { impactBetween } = await import('../../dist/host/session/revisions.js') a
 const { historyOf } = await import('../../dist/host/history/history-of.js') as unknown as typeof Past;
 
 /** The files that decide, in the random projects and beside them. */
-const DECIDING = [...DIRECTORIES.map((directory) => path.posix.join(directory, 'elvar.yaml')), 'style/p0.yaml', 'style/p1.yaml', 'style/p2.yaml'];
+const DECIDING = [
+  ...DIRECTORIES.map((directory) => path.posix.join(directory, 'elvar.yaml')),
+  'style/p0.yaml',
+  'style/p1.yaml',
+  'style/p2.yaml',
+];
 const IGNORES = ['.gitignore', 'a/.elvarignore'];
 /** The paths that the file in question may have. */
 const PLACES = ['a/b/x.ts', 'a/x.test.ts', 'c/tide', 'c/b/y.py', 'x.ts'];
@@ -37,8 +42,19 @@ interface Step {
 
 const POOL = 3;
 const step: fc.Arbitrary<Step> = fc.record({
-  changes: fc.array(fc.record({ file: fc.constantFrom(...DECIDING), from: fc.nat({ max: POOL - 1 }), fate: fc.constantFrom<('written' | 'removed' | 'broken')[]>('written', 'written', 'written', 'written', 'removed', 'broken') }), { maxLength: 3 }),
-  ignore: fc.oneof({ weight: 5, arbitrary: fc.constant(null) }, { weight: 1, arbitrary: fc.record({ file: fc.constantFrom(...IGNORES), text: fc.constantFrom('', 'a/\n', '/c/\n', 'b/\n') }) }),
+  changes: fc.array(
+    fc.record({
+      file: fc.constantFrom(...DECIDING),
+      from: fc.nat({ max: POOL - 1 }),
+      fate: fc.constantFrom<('written' | 'removed' | 'broken')[]>(
+        'written', 'written', 'written', 'written', 'removed', 'broken',
+      ),
+    }),
+    { maxLength: 3 },
+  ),
+  ignore: fc.oneof({ weight: 5, arbitrary: fc.constant(null) }, {
+    weight: 1, arbitrary: fc.record({ file: fc.constantFrom(...IGNORES), text: fc.constantFrom('', 'a/\n', '/c/\n', 'b/\n') }),
+  }),
   move: fc.oneof({ weight: 5, arbitrary: fc.constant(null) }, { weight: 1, arbitrary: fc.constantFrom(...PLACES) }),
   days: fc.constantFrom(0, 0, 1, 2, 30),
   merges: fc.constantFrom(false, false, true),
@@ -64,8 +80,13 @@ interface Landed {
   readonly place: string;
 }
 
-/** Makes the history of a project in a repository, which may be around it, and tells what lies along the first parents, oldest first. */
-function makeHistory(root: string, repository: string, pool: readonly ReadonlyMap<string, string>[], steps: readonly Step[]): Landed[] {
+/**
+ * Makes the history of a project in a repository, which may be around it, and tells what lies along the first parents, oldest
+ * first.
+ */
+function makeHistory(
+  root: string, repository: string, pool: readonly ReadonlyMap<string, string>[], steps: readonly Step[],
+): Landed[] {
   git(repository, 'init', '-q', '-b', 'main');
   let place = PLACES[0] as string;
   let day = '2026-06-12';
@@ -73,7 +94,14 @@ function makeHistory(root: string, repository: string, pool: readonly ReadonlyMa
   const commit = (message: string): void => {
     git(root, 'add', '-A');
     const time = `${day}T12:00:00 +0000`;
-    execFileSync('git', ['-C', root, '-c', 'user.name=Ines Holm', '-c', 'user.email=ines@saltmarsh.example', 'commit', '-q', '--allow-empty', '-m', message], { env: { PATH: process.env['PATH'], HOME: '/nonexistent', GIT_AUTHOR_DATE: time, GIT_COMMITTER_DATE: time } });
+    execFileSync(
+      'git',
+      [
+        '-C', root, '-c', 'user.name=Ines Holm', '-c', 'user.email=ines@saltmarsh.example', 'commit', '-q', '--allow-empty',
+        '-m', message,
+      ],
+      { env: { PATH: process.env['PATH'], HOME: '/nonexistent', GIT_AUTHOR_DATE: time, GIT_COMMITTER_DATE: time } },
+    );
   };
   writeFiles(root, { [place]: SOURCE });
   steps.forEach(({ changes, ignore, move, days, merges }, index) => {
@@ -96,7 +124,23 @@ function makeHistory(root: string, repository: string, pool: readonly ReadonlyMa
     if (merges && index > 0) {
       git(root, 'checkout', '-q', 'main');
       const time = `${day}T13:00:00 +0000`;
-      execFileSync('git', ['-C', root, '-c', 'user.name=Jon Marsh', '-c', 'user.email=jon@saltmarsh.example', 'merge', '-q', '--no-ff', '-m', `merge ${index}`, `side-${index}`], { stdio: 'pipe', env: { PATH: process.env['PATH'], HOME: '/nonexistent', GIT_AUTHOR_DATE: time, GIT_COMMITTER_DATE: time } });
+      execFileSync('git', [
+        '-C',
+        root,
+        '-c',
+        'user.name=Jon Marsh',
+        '-c',
+        'user.email=jon@saltmarsh.example',
+        'merge',
+        '-q',
+        '--no-ff',
+        '-m',
+        `merge ${index}`,
+        `side-${index}`,
+      ], {
+        stdio: 'pipe',
+        env: { PATH: process.env['PATH'], HOME: '/nonexistent', GIT_AUTHOR_DATE: time, GIT_COMMITTER_DATE: time },
+      });
     }
     landed.push({ commit: git(root, 'rev-parse', 'HEAD').trim(), day, place });
   });
@@ -108,8 +152,10 @@ type Parts = Readonly<Record<string, string>>;
 /** Level and options of every rule, by a tree that has been taken out of the repository; null if it is wrong. */
 function decidedBy(tree: string, place: string, today: string): Parts | null {
   try {
-    const { rules: { decisions } } = openWorkspace({ directory: tree, root: tree, today, noPersonal: true, env: {} }).explain(place);
-    return Object.fromEntries([...decisions.values()].flatMap(({ rule, level, options }) => [[rule, level], ...Object.entries(options).map(([name, { value }]) => [`${rule} ${name}`, JSON.stringify(value)])]));
+    const { rules: { decisions } } =
+      openWorkspace({ directory: tree, root: tree, today, noPersonal: true, env: {} }).explain(place);
+    return Object.fromEntries([...decisions.values()].flatMap(({ rule, level, options }) =>
+      [[rule, level], ...Object.entries(options).map(([name, { value }]) => [`${rule} ${name}`, JSON.stringify(value)])]));
   } catch {
     return null;
   }
@@ -121,11 +167,16 @@ interface Change {
 }
 
 function differing(before: Parts, after: Parts): string[] {
-  return Object.keys(after).filter((part) => before[part] !== after[part]).map((part) => `${part}: ${before[part]} → ${after[part]}`).sort();
+  return Object.keys(after)
+    .filter((part) => before[part] !== after[part])
+    .map((part) => `${part}: ${before[part]} → ${after[part]}`)
+    .sort();
 }
 
 /** What a history has to tell, from what each commit decides by itself. */
-function expected(trees: readonly (Landed & { readonly tree: string })[], today: string): { changes: Change[]; broken: string[] } {
+function expected(
+  trees: readonly (Landed & { readonly tree: string })[], today: string,
+): { changes: Change[]; broken: string[] } {
   const changes: Change[] = [];
   const broken: string[] = [];
   let before: { readonly tree: string; readonly place: string } | null = null;
@@ -152,7 +203,9 @@ function expected(trees: readonly (Landed & { readonly tree: string })[], today:
 /** What a history tells, in the same form. */
 function told(events: readonly HistoryEvent[]): Change[] {
   return events.flatMap((event) => (event.kind !== 'turn' ? [] : [{
-    cause: event.cause.kind === 'commit' ? event.cause.commit.id : event.cause.kind === 'expired' ? event.cause.day : 'uncommitted',
+    cause: event.cause.kind === 'commit' ? event.cause.commit.id
+      : event.cause.kind === 'expired' ? event.cause.day
+      : 'uncommitted',
     parts: event.rules.flatMap(({ rule, level, options }) => [
       ...(level === null ? [] : [`${rule}: ${level.from} → ${level.to}`]),
       ...[...options].map(([name, { from, to }]) => `${rule} ${name}: ${JSON.stringify(from)} → ${JSON.stringify(to)}`),
@@ -160,10 +213,18 @@ function told(events: readonly HistoryEvent[]): Change[] {
   }]));
 }
 
-/** What changes between two commits is what changes between their trees, taken out of the repository; nothing of the work tree matters. */
-async function compareRevisions(root: string, trees: readonly (Landed & { readonly tree: string })[], { env, ...options }: { readonly today: string; readonly noPersonal: boolean; readonly env: Readonly<Record<string, string>> }): Promise<void> {
+/**
+ * What changes between two commits is what changes between their trees, taken out of the repository; nothing of the work tree
+ * matters.
+ */
+async function compareRevisions(
+  root: string,
+  trees: readonly (Landed & { readonly tree: string })[],
+  { env, ...options }: { readonly today: string; readonly noPersonal: boolean; readonly env: Readonly<Record<string, string>> },
+): Promise<void> {
   const [from, to] = [trees[0], trees[Math.floor(trees.length / 2)]] as (Landed & { readonly tree: string })[];
-  if (from === undefined || to === undefined || decidedBy(from.tree, from.place, options.today) === null || decidedBy(to.tree, to.place, options.today) === null) return;
+  if (from === undefined || to === undefined
+      || decidedBy(from.tree, from.place, options.today) === null || decidedBy(to.tree, to.place, options.today) === null) return;
   const at = (tree: string): Library.Workspace => openWorkspace({ ...options, env, directory: tree, root: tree, noCache: true });
   const texts = new Map([...DECIDING, ...IGNORES].map((file) => {
     try {
@@ -175,7 +236,9 @@ async function compareRevisions(root: string, trees: readonly (Landed & { readon
   const after = at(to.tree);
   const plain = ({ changes, findings, expectations }: ImpactReport): unknown => ({
     touched: changes.touched, entering: changes.entering, leaving: changes.leaving, findings: [...findings.keys()],
-    rules: changes.rules.map(({ rule, relation, ways }) => [rule, relation, ways.map(({ before, after: is, files }) => [before.level, is.level, files])]), expectations,
+    rules: changes.rules.map(
+      ({ rule, relation, ways }) => [rule, relation, ways.map(({ before, after: is, files }) => [before.level, is.level, files])],
+    ), expectations,
   });
   let expected: unknown;
   try {
@@ -184,17 +247,26 @@ async function compareRevisions(root: string, trees: readonly (Landed & { readon
     // Some layer file elsewhere is wrong.
     return;
   }
-  expect(plain(await impactBetween(openWorkspace({ ...options, env, directory: root, root }).session, { from: from.commit, to: to.commit }))).toEqual(expected);
+  expect(plain(
+    await impactBetween(openWorkspace({ ...options, env, directory: root, root }).session, { from: from.commit, to: to.commit }),
+  )).toEqual(expected);
 }
 
 /** An event without what is the same only in its words: the trails of decisions. */
 function comparable(event: HistoryEvent): unknown {
   if (event.kind !== 'now' && event.kind !== 'beginning') return event;
-  return { ...event, decisions: [...event.decisions.values()].map(({ rule, level, options, by, trail }) => [rule, level, Object.entries(options).map(([name, { value, by: own }]) => [name, value, own]), trail[by]?.statement.place]) };
+  return {
+    ...event,
+    decisions: [...event.decisions.values()].map(({ rule, level, options, by, trail }) => [
+      rule, level, Object.entries(options).map(([name, { value, by: own }]) => [name, value, own]), trail[by]?.statement.place,
+    ]),
+  };
 }
 
 test('a history tells what each commit decides by itself', async () => {
-  await fc.assert(fc.asyncProperty(fc.tuple(projects, projects, projects), fc.array(step, { minLength: 2, maxLength: 9 }), fc.boolean(), async (pool, steps, isNested) => {
+  await fc.assert(fc.asyncProperty(fc.tuple(
+    projects, projects, projects,
+  ), fc.array(step, { minLength: 2, maxLength: 9 }), fc.boolean(), async (pool, steps, isNested) => {
     const folder = mkdtempSync(path.join(tmpdir(), 'elvar-history-'));
     try {
       const repository = path.join(folder, 'root');
@@ -212,7 +284,11 @@ test('a history tells what each commit decides by itself', async () => {
       const options = { directory: root, root, today, noPersonal: true, env: { ELVAR_CACHE: path.join(folder, 'cache') } };
       const ask = async (place: string, noCache: boolean): Promise<HistoryEvent[]> => {
         const found: HistoryEvent[] = [];
-        for await (const event of historyOf(openWorkspace({ ...options, noCache }).session, place, { rule: null, since: null, today: null })) found.push(event);
+        for await (const event of historyOf(
+          openWorkspace({ ...options, noCache }).session, place, { rule: null, since: null, today: null },
+        )) {
+          found.push(event);
+        }
         return found;
       };
       const { changes, broken } = expected(trees, today);
@@ -223,11 +299,17 @@ test('a history tells what each commit decides by itself', async () => {
       git(root, 'checkout', '-q', '--detach', before.commit);
       if (before.place === last.place && decidedBy(root, last.place, today) !== null) await ask(last.place, false);
       git(root, 'checkout', '-q', 'main');
-      for (let time = 0; time < 2; time += 1) expect((await ask(last.place, false)).map(comparable)).toEqual(events.map(comparable));
+      for (let time = 0; time < 2; time += 1) {
+        expect((await ask(last.place, false)).map(comparable)).toEqual(events.map(comparable));
+      }
       expect(told(events)).toEqual(changes);
       await compareRevisions(root, trees, options);
-      expect(events.flatMap((event) => (event.kind === 'broken' ? [event.commit.id] : [])).filter((id) => !broken.includes(id))).toEqual([]);
-      expect(events.flatMap((event) => (event.kind === 'renamed' ? [event.from] : [])).reverse()).toEqual(landed.flatMap(({ place }, index) => (index > 0 && place !== landed[index - 1]?.place ? [landed[index - 1]?.place] : [])));
+      expect(
+        events.flatMap((event) => (event.kind === 'broken' ? [event.commit.id] : [])).filter((id) => !broken.includes(id)),
+      ).toEqual([]);
+      expect(events.flatMap((event) => (event.kind === 'renamed' ? [event.from] : [])).reverse()).toEqual(
+        landed.flatMap(({ place }, index) => (index > 0 && place !== landed[index - 1]?.place ? [landed[index - 1]?.place] : [])),
+      );
     } finally {
       rmSync(folder, { recursive: true, force: true });
     }

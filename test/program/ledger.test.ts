@@ -13,12 +13,20 @@ beforeEach(() => {
 });
 
 interface Json {
-  readonly findings: readonly { rule: string; path: string; line: number; fingerprint: string; excused: { by: string; line: number; because: string; until: string; status: string } | null }[];
+  readonly findings: readonly {
+    rule: string;
+    path: string;
+    line: number;
+    fingerprint: string;
+    excused: { by: string; line: number; because: string; until: string; status: string } | null;
+  }[];
   readonly totals: Record<string, number>;
 }
 
 function check(...args: string[]): string[] {
-  return elvarJson<Json>(folder, ['check', ...args]).findings.map(({ rule, path: file, line, excused }) => `${file}:${line} ${rule}${excused === null ? '' : ` ${excused.by}`}`);
+  return elvarJson<Json>(folder, ['check', ...args]).findings.map(
+    ({ rule, path: file, line, excused }) => `${file}:${line} ${rule}${excused === null ? '' : ` ${excused.by}`}`,
+  );
 }
 
 function ledger(): string {
@@ -26,8 +34,12 @@ function ledger(): string {
 }
 
 function states(...args: string[]): string[] {
-  return elvarJson<{ entries: { path: string; rule: string; state: string; found: { path: string; line: number } | null }[] }>(folder, ['ledger', 'list', ...args])
-    .entries.map(({ path: file, rule, state, found }) => `${file} ${rule} ${state}${found === null ? '' : ` ${found.path}:${found.line}`}`);
+  return elvarJson<{ entries: { path: string; rule: string; state: string; found: { path: string; line: number } | null }[] }>(
+    folder, ['ledger', 'list', ...args],
+  )
+    .entries.map(
+      ({ path: file, rule, state, found }) => `${file} ${rule} ${state}${found === null ? '' : ` ${found.path}:${found.line}`}`,
+    );
 }
 
 function edit(file: string, from: string | RegExp, to: string): void {
@@ -63,7 +75,10 @@ describe('ledger take', () => {
   test('records each finding once, and can be narrowed', () => {
     elvar(folder, ['ledger', 'take', 'quay/moor.js', '--rule', 'slips/*']);
     elvar(folder, ['ledger', 'take', '--level', 'error']);
-    expect(states()).toEqual(['quay/cast-off.js slips/loose-compare excuses quay/cast-off.js:1', 'quay/moor.js slips/loose-compare excuses quay/moor.js:2']);
+    expect(states()).toEqual([
+      'quay/cast-off.js slips/loose-compare excuses quay/cast-off.js:1',
+      'quay/moor.js slips/loose-compare excuses quay/moor.js:2',
+    ]);
     const before = ledger();
     expect(elvar(folder, ['ledger', 'take', '--level', 'error']).out).toBe('The ledger stays as it is. It has 2 entries.\n');
     expect(elvar(folder, ['ledger', 'take', '--dry-run']).out).toContain('1 entry would be added');
@@ -84,7 +99,10 @@ describe('entries hold', () => {
   });
 
   test('when lines move and blanks change', () => {
-    writeFileSync(path.join(folder, 'quay/moor.js'), `// tide\n\n${MOOR.replace('  if (a == b) go();', '\tif ( a==b )  go( );').replaceAll('\n', '\r\n')}`);
+    writeFileSync(
+      path.join(folder, 'quay/moor.js'),
+      `// tide\n\n${MOOR.replace('  if (a == b) go();', '\tif ( a==b )  go( );').replaceAll('\n', '\r\n')}`,
+    );
     expect(check()).toEqual([]);
   });
 
@@ -113,7 +131,9 @@ describe('entries hold', () => {
     // What is written next knows the new place.
     edit('quay/cast-off.js', '1 == 2', '1');
     elvar(folder, ['ledger', 'prune']);
-    expect(states()).toEqual(['pier/é\tb.js idiom/debug-print excuses pier/é\tb.js:3', 'pier/é\tb.js slips/loose-compare excuses pier/é\tb.js:2']);
+    expect(states()).toEqual(
+      ['pier/é\tb.js idiom/debug-print excuses pier/é\tb.js:3', 'pier/é\tb.js slips/loose-compare excuses pier/é\tb.js:2'],
+    );
   });
 
   test('not for a copy, nor for a file renamed without git', () => {
@@ -144,7 +164,9 @@ describe('entries hold', () => {
     expect(readFileSync(path.join(folder, 'quay/moor.js'), 'utf8')).toBe('go(1 == 2);\nif (a == b) go();\n');
     expect(check()).toEqual([]);
     const quotes = makeFolder({
-      'elvar.yaml': 'rulings:\n  slips/loose-compare: error\n  idiom/quote-mark: { level: error, options: { style: double } }\n  idiom/statement-end: error\n', 'a.js': "go(a == 'x', 'y')\ngo(a == 'x', 'y')\n",
+      'elvar.yaml': 'rulings:\n  slips/loose-compare: error\n'
+        + '  idiom/quote-mark: { level: error, options: { style: double } }\n  idiom/statement-end: error\n', 'a.js':
+          "go(a == 'x', 'y')\ngo(a == 'x', 'y')\n",
     });
     elvar(quotes, ['ledger', 'take', '--rule', 'slips/*']);
     elvar(quotes, ['fix']);
@@ -160,7 +182,10 @@ describe('ledger set', () => {
   });
 
   test('changes the decision, and what is planned counts again after its day', () => {
-    const { code, out } = elvar(folder, ['ledger', 'set', 'quay/moor.js:2', '--status', 'planned', '--until', '2999-01-31', '--because', 'the gate sends text']);
+    const { code, out } = elvar(
+      folder,
+      ['ledger', 'set', 'quay/moor.js:2', '--status', 'planned', '--until', '2999-01-31', '--because', 'the gate sends text'],
+    );
     expect([code, out.split('\n')[0]]).toEqual([0, '1 entry changed. elvar-ledger.yaml has 3 entries now.']);
     expect(ledger()).toContain('  status: planned\n  because: the gate sends text\n');
     expect(check('--today', '2999-01-31')).toEqual([]);
@@ -207,7 +232,11 @@ describe('ledger set', () => {
 
 describe('a ledger that is wrong', () => {
   test('is reported with places, and nothing is done', () => {
-    writeFiles(folder, { 'elvar-ledger.yaml': 'findings:\n- path: a.js\n  rule: slips/loose-compare\n  fingerprint: 00000000000000aa\n  status: perhaps\n  until: 2027-02-30\n' });
+    writeFiles(
+      folder,
+      { 'elvar-ledger.yaml': 'findings:\n- path: a.js\n  rule: slips/loose-compare\n  fingerprint: 00000000000000aa\n'
+        + '  status: perhaps\n  until: 2027-02-30\n' },
+    );
     for (const args of [['check'], ['fix'], ['ledger', 'take'], ['ledger', 'list'], ['ledger', 'prune']]) {
       const { code, out, err } = elvar(folder, args);
       expect([code, out]).toEqual([2, '']);
@@ -231,7 +260,9 @@ describe('a ledger that is wrong', () => {
   test('one that may not be read', () => {
     writeFiles(folder, { 'elvar-ledger.yaml': 'findings: []\n' });
     chmodSync(path.join(folder, 'elvar-ledger.yaml'), 0);
-    expect(elvarUnprivileged(folder, ['check'])).toMatchObject({ code: 2, err: expect.stringContaining('permission denied') as string });
+    expect(elvarUnprivileged(folder, ['check'])).toMatchObject(
+      { code: 2, err: expect.stringContaining('permission denied') as string },
+    );
   });
 });
 

@@ -10,12 +10,15 @@ const MEDDLER = path.join(import.meta.dirname, '..', 'support', 'kill-at.cjs');
 const CODE = 'go(1)  \nif (a == b) go()  \nvar c = 1  \n';
 
 const PROJECT = {
-  'elvar.yaml': "rulings:\n  text/trailing-blanks: note\n  idiom/statement-end: note\n  slips/loose-compare: warning\n  locale/literal-text: { level: note, options: { bundle: texts/en.json, call: \"t('{key}')\" } }\n",
+  'elvar.yaml': 'rulings:\n  text/trailing-blanks: note\n  idiom/statement-end: note\n  slips/loose-compare: warning\n'
+    + "  locale/literal-text: { level: note, options: { bundle: texts/en.json, call: \"t('{key}')\" } }\n",
   'quay/a.js': CODE, 'quay/plan.js': "alert('The tide is low');\n", 'texts/en.json': '{\n  "a": "b"\n}\n',
 };
 
 /** What runs, and which file another program writes to meanwhile. */
-const COMMANDS: readonly (readonly [name: string, before: readonly (readonly string[])[], command: readonly string[], target: string])[] = [
+const COMMANDS: readonly (readonly [
+  name: string, before: readonly (readonly string[])[], command: readonly string[], target: string,
+])[] = [
   ['fix', [], ['fix', 'quay/a.js'], 'quay/a.js'],
   ['fix with a ledger', [['ledger', 'take', '--rule', 'slips/*']], ['fix', 'quay/a.js'], 'quay/a.js'],
   ['fix that moves a text, the file', [], ['fix', '--offered', '--rule', 'locale/literal-text'], 'quay/plan.js'],
@@ -31,7 +34,9 @@ interface Trial extends Run {
 }
 
 /** Runs a command, and does something else at one moment; never if it is past the last. */
-function meddle(before: readonly (readonly string[])[], command: readonly string[], env: (folder: string) => Readonly<Record<string, string>>): Trial {
+function meddle(
+  before: readonly (readonly string[])[], command: readonly string[], env: (folder: string) => Readonly<Record<string, string>>,
+): Trial {
   const around = makeFolder({ 'state/elvar/': '', 'outside/': '' });
   const folder = path.join(around, 'harbour');
   writeFiles(folder, PROJECT);
@@ -39,7 +44,15 @@ function meddle(before: readonly (readonly string[])[], command: readonly string
   const counted = path.join(around, 'moments');
   const { status, stdout, stderr } = spawnSync(process.execPath, ['--require', MEDDLER, PROGRAM, ...command, '--no-personal'], {
     cwd: folder, encoding: 'utf8',
-    env: { PATH: process.env['PATH'], HOME: around, XDG_CACHE_HOME: path.join(around, 'cache'), XDG_STATE_HOME: path.join(around, 'state'), BELOW: `${folder}:${around}/state/elvar`, COUNT_IN: counted, ...env(folder) },
+    env: {
+      PATH: process.env['PATH'],
+      HOME: around,
+      XDG_CACHE_HOME: path.join(around, 'cache'),
+      XDG_STATE_HOME: path.join(around, 'state'),
+      BELOW: `${folder}:${around}/state/elvar`,
+      COUNT_IN: counted,
+      ...env(folder),
+    },
   });
   return { folder, code: status, out: stdout, err: stderr, moments: Number(readFileSync(counted, 'utf8')) };
 }
@@ -54,14 +67,17 @@ describe('what another program writes while elvar writes', () => {
     const undisturbed = meddle(before, command, () => ({}));
     for (const edit of ['append', 'save']) {
       for (const moment of momentsOf(undisturbed.moments)) {
-        const { folder, code, out, err } = meddle(before, command, (own) => ({ EDIT: edit, TARGET: path.join(own, target), KILL_AT: String(moment) }));
+        const { folder, code, out, err } = meddle(
+          before, command, (own) => ({ EDIT: edit, TARGET: path.join(own, target), KILL_AT: String(moment) }),
+        );
         const where = `${edit} at ${moment} of ${undisturbed.moments}: ${code} ${out} ${err}`;
         const text = readFileSync(path.join(folder, target), 'utf8');
         const directory = path.dirname(path.join(folder, target));
         const copies = readdirSync(directory).filter((name) => name.includes('.kept-'));
         for (const copy of copies) expect(`${out}${err}`, where).toContain(copy);
         // An edit that never happened, as there was no such moment to use, leaves everything as usual.
-        const isDone = text.includes('by(hand)') || copies.some((copy) => readFileSync(path.join(directory, copy), 'utf8').includes('by(hand)'));
+        const isDone = text.includes('by(hand)')
+          || copies.some((copy) => readFileSync(path.join(directory, copy), 'utf8').includes('by(hand)'));
         if (!isDone) expect(text, where).toBe(readFileSync(path.join(undisturbed.folder, target), 'utf8'));
         if (!isDone && edit === 'append') expect.fail(`lost: ${where}`);
         expect(readdirSync(directory).filter((name) => name.endsWith('.tmp')), where).toEqual([]);
@@ -85,9 +101,16 @@ describe('what another program writes while elvar writes', () => {
 });
 
 test('links on the way to a user’s own files are followed', () => {
-  const folder = makeFolder({ 'harbour/elvar.yaml': '', 'harbour/a.js': 'go();\n', 'dotfiles/elvar/elvar.yaml': 'rulings: { text/trailing-blanks: note }\n', 'config/': '' });
+  const folder = makeFolder({
+    'harbour/elvar.yaml': '',
+    'harbour/a.js': 'go();\n',
+    'dotfiles/elvar/elvar.yaml': 'rulings: { text/trailing-blanks: note }\n',
+    'config/': '',
+  });
   symlinkSync('../dotfiles/elvar', path.join(folder, 'config/elvar'));
-  const { code, err } = elvar(path.join(folder, 'harbour'), ['set', 'text/final-newline', 'note', '--personal'], { XDG_CONFIG_HOME: path.join(folder, 'config') });
+  const { code, err } = elvar(path.join(folder, 'harbour'), ['set', 'text/final-newline', 'note', '--personal'], {
+    XDG_CONFIG_HOME: path.join(folder, 'config'),
+  });
   expect([code, err]).toEqual([0, '']);
   expect(readFileSync(path.join(folder, 'dotfiles/elvar/elvar.yaml'), 'utf8')).toContain('text/final-newline: note');
 });

@@ -10,7 +10,9 @@ const RULE = 'slips/loose-compare';
 
 /** A repository whose rules change over some months. */
 function harbour(): string {
-  const folder = makeFolder({ 'quay/berth.js': 'if (a == b) go();\nconst tide = 1;\nexport { tide };\n', 'elvar.yaml': `rulings:\n  ${RULE}: error\n` });
+  const folder = makeFolder(
+    { 'quay/berth.js': 'if (a == b) go();\nconst tide = 1;\nexport { tide };\n', 'elvar.yaml': `rulings:\n  ${RULE}: error\n` },
+  );
   git(folder, 'init', '-q', '-b', 'main');
   commitBy(folder, '2026-01-08', 'Jon Marsh', 'Begin');
   writeFiles(folder, { 'quay/elvar.yaml': `rulings:\n  ${RULE}: { level: off, until: 2026-03-31, because: the gates }\n` });
@@ -27,14 +29,26 @@ function harbour(): string {
 }
 
 interface HistoryDocument {
-  readonly changes: readonly { readonly cause: string; readonly author: string | null; readonly day: string; readonly path: string; readonly rules: readonly { readonly rule: string; readonly level: { readonly from: string; readonly to: string } | null; readonly line: { readonly file: string; readonly line: number; readonly fate: string } | null }[] }[];
+  readonly changes: readonly {
+    readonly cause: string;
+    readonly author: string | null;
+    readonly day: string;
+    readonly path: string;
+    readonly rules: readonly {
+      readonly rule: string;
+      readonly level: { readonly from: string; readonly to: string } | null;
+      readonly line: { readonly file: string; readonly line: number; readonly fate: string } | null;
+    }[];
+  }[];
   readonly renames: readonly { readonly from: string; readonly to: string }[];
   readonly broken: readonly { readonly author: string; readonly problems: readonly { readonly file: string }[] }[];
   readonly beginning: { readonly reason: string; readonly day: string } | null;
 }
 
 function turns({ changes }: HistoryDocument): string[] {
-  return changes.map(({ cause, author, day, rules }) => `${day} ${author ?? cause}: ${rules.map(({ rule, level, line }) => `${rule} ${level === null ? '' : `${level.from} ${level.to} `}${line?.file}:${line?.line} ${line?.fate}`).join(', ')}`);
+  return changes.map(({ cause, author, day, rules }) => `${day} ${author ?? cause}: `
+    + rules.map(({ rule, level, line }) => `${rule} ${level === null ? '' : `${level.from} ${level.to} `}${line?.file}:`
+      + `${line?.line} ${line?.fate}`).join(', '));
 }
 
 describe('history', () => {
@@ -50,9 +64,13 @@ describe('history', () => {
     expect(found.broken.map(({ author, problems }) => [author, problems[0]?.file])).toEqual([['Ines Holm', 'quay/elvar.yaml']]);
     expect(found.beginning).toMatchObject({ reason: 'first-commit', day: '2026-01-08' });
     // All rules together; the change of the broken commit and of the one after it is that one's.
-    expect(turns(elvarJson(folder, ['history', 'quay/plan.js']))).toContain('2026-04-11 Jon Marsh: text/line-width off note quay/elvar.yaml:2 written');
+    expect(turns(elvarJson(folder, ['history', 'quay/plan.js']))).toContain(
+      '2026-04-11 Jon Marsh: text/line-width off note quay/elvar.yaml:2 written',
+    );
     // One day for all of it: what had expired by then never held.
-    expect(turns(elvarJson(folder, ['history', 'quay/plan.js', RULE, '--today', '2026-06-01']))).toEqual([`2026-06-01 Mia Reed: ${RULE} error note style/house.yaml:2 written`]);
+    expect(turns(elvarJson(folder, ['history', 'quay/plan.js', RULE, '--today', '2026-06-01']))).toEqual(
+      [`2026-06-01 Mia Reed: ${RULE} error note style/house.yaml:2 written`],
+    );
     expect(turns(elvarJson(folder, ['history', 'quay/plan.js', RULE, '--since', '2026-04-11']))).toHaveLength(1);
   });
 
@@ -69,8 +87,11 @@ describe('history', () => {
   test('tells first what is not committed, and the line that is gone', () => {
     const folder = harbour();
     rmSync(path.join(folder, 'quay/elvar.yaml'));
-    expect(turns(elvarJson(folder, ['history', 'quay/plan.js', 'text/line-width'])).map((turn) => turn.replace('null', ''))).toEqual([
-      ' uncommitted: text/line-width note off quay/elvar.yaml:2 removed', '2026-04-11 Jon Marsh: text/line-width off note quay/elvar.yaml:2 written',
+    expect(
+      turns(elvarJson(folder, ['history', 'quay/plan.js', 'text/line-width'])).map((turn) => turn.replace('null', '')),
+    ).toEqual([
+      ' uncommitted: text/line-width note off quay/elvar.yaml:2 removed',
+      '2026-04-11 Jon Marsh: text/line-width off note quay/elvar.yaml:2 written',
     ]);
   });
 
@@ -102,9 +123,19 @@ describe('history', () => {
 describe('explain --who', () => {
   test('names the author of each line, and what nobody has committed', () => {
     const folder = harbour();
-    writeFiles(folder, { 'quay/elvar.yaml': `rulings:\n  text/line-width: { level: note, options: { max: 90 } }\n  ${RULE}:\n    level: warning\n` });
-    const { rules } = elvarJson<{ rules: Record<string, { trail: { file: string | null; who: { author: string | null; day: string | null } | null }[] }> }>(folder, ['explain', 'quay/plan.js', '--who']);
-    expect(rules[RULE]?.trail.map(({ file, who }) => [file, who?.author, who?.day])).toEqual([[null, undefined, undefined], ['style/house.yaml', 'Mia Reed', '2026-06-01'], ['quay/elvar.yaml', null, null]]);
+    writeFiles(folder, {
+      'quay/elvar.yaml': `rulings:\n  text/line-width: { level: note, options: { max: 90 } }\n  ${RULE}:\n    level: warning\n`,
+    });
+    const { rules } =
+      elvarJson<
+        { rules: Record<string, { trail: { file: string | null; who: { author: string | null; day: string | null } | null }[] }> }
+      >(
+        folder,
+        ['explain', 'quay/plan.js', '--who'],
+      );
+    expect(rules[RULE]?.trail.map(({ file, who }) => [file, who?.author, who?.day])).toEqual(
+      [[null, undefined, undefined], ['style/house.yaml', 'Mia Reed', '2026-06-01'], ['quay/elvar.yaml', null, null]],
+    );
     expect(rules['text/line-width']?.trail.at(-1)?.who).toMatchObject({ author: 'Jon Marsh', day: '2026-04-11' });
     const { out } = elvar(folder, ['explain', 'quay/plan.js', RULE, '--who']);
     expect(out).toMatch(/Mia Reed, 2026-06-01, in [0-9a-f]{10}: Move the rules to a preset/);
@@ -120,7 +151,14 @@ describe('impact A..B', () => {
     const clean = git(folder, 'status', '--porcelain');
     writeFiles(folder, { 'quay/late.js': 'a == b;\n', 'quay/plan.js': 'go();\n' });
     const before = git(folder, 'status', '--porcelain');
-    const { rules, files } = elvarJson<{ rules: Record<string, { relation: string; appearing: unknown[]; disappearing: { path: string }[]; relevelled: { path: string; line: number }[] }>; files: number }>(folder, ['impact', 'HEAD~1..HEAD']);
+    const { rules, files } =
+      elvarJson<{ rules: Record<
+        string,
+        { relation: string; appearing: unknown[]; disappearing: { path: string }[]; relevelled: { path: string; line: number }[] }
+      >; files: number }>(
+        folder,
+        ['impact', 'HEAD~1..HEAD'],
+      );
     expect(rules[RULE]?.relation).toBe('looser');
     // The file as it was committed, wherever it is now.
     expect(rules[RULE]?.relevelled.map(({ path: own, line }) => [own, line])).toEqual([['quay/plan.js', 1]]);
@@ -135,7 +173,11 @@ describe('impact A..B', () => {
   });
 
   test('knows a project that is a directory of its repository', () => {
-    const repository = makeFolder({ 'north side/port/quay/berth.js': 'if (a == b) go();\n', 'north side/port/elvar.yaml': `rulings:\n  ${RULE}: error\n`, 'elsewhere/elvar.yaml': 'rulings: [\n' });
+    const repository = makeFolder({
+      'north side/port/quay/berth.js': 'if (a == b) go();\n',
+      'north side/port/elvar.yaml': `rulings:\n  ${RULE}: error\n`,
+      'elsewhere/elvar.yaml': 'rulings: [\n',
+    });
     git(repository, 'init', '-q', '-b', 'main');
     commitBy(repository, '2026-01-08', 'Jon Marsh', 'Begin');
     writeFiles(repository, { 'north side/port/elvar.yaml': `rulings:\n  ${RULE}: note\n` });
@@ -143,8 +185,13 @@ describe('impact A..B', () => {
     const port = path.join(repository, 'north side/port');
     const { out, err } = elvar(port, ['impact', 'HEAD~1..HEAD', '--root', '.', '--format', 'markdown']);
     expect(err).toBe('');
-    expect(out).toMatch(/^\*\*1 rule is loosened, for 1 of 2 files: 1 finding changes level\.\*\*\n\nWhat gets weaker:\n\nBy Ines Holm, 2026-02-08, in \w{10}: Relax\n[^]*\| error → note \| 1 \| `elvar\.yaml:2` \|/);
-    expect(turns(elvarJson(port, ['history', 'quay/berth.js', RULE, '--root', '.']))).toEqual([`2026-02-08 Ines Holm: ${RULE} error note elvar.yaml:2 written`]);
+    expect(out).toMatch(
+      // elvar waive text/line-width because an output is one pattern
+      /^\*\*1 rule is loosened, for 1 of 2 files: 1 finding changes level\.\*\*\n\nWhat gets weaker:\n\nBy Ines Holm, 2026-02-08, in \w{10}: Relax\n[^]*\| error → note \| 1 \| `elvar\.yaml:2` \|/,
+    );
+    expect(turns(elvarJson(port, ['history', 'quay/berth.js', RULE, '--root', '.']))).toEqual(
+      [`2026-02-08 Ines Holm: ${RULE} error note elvar.yaml:2 written`],
+    );
   });
 
   whenDeep(() => {
@@ -153,8 +200,12 @@ describe('impact A..B', () => {
       git(folder, 'checkout', '-q', '-b', 'side', 'HEAD~1');
       writeFiles(folder, { 'quay/elvar.yaml': 'rulings:\n  idiom/debug-print: note\n' });
       commitBy(folder, '2026-06-02', 'Ines Holm', 'Print nothing');
-      expect(Object.keys(elvarJson<{ rules: object }>(folder, ['impact', 'main...side']).rules)).toEqual(['idiom/debug-print', 'text/line-width']);
-      expect(Object.keys(elvarJson<{ rules: object }>(folder, ['impact', 'main..side']).rules)).toEqual(['idiom/debug-print', RULE, 'text/line-width']);
+      expect(Object.keys(elvarJson<{ rules: object }>(folder, ['impact', 'main...side']).rules)).toEqual(
+        ['idiom/debug-print', 'text/line-width'],
+      );
+      expect(Object.keys(elvarJson<{ rules: object }>(folder, ['impact', 'main..side']).rules)).toEqual(
+        ['idiom/debug-print', RULE, 'text/line-width'],
+      );
     });
   });
 });

@@ -26,10 +26,17 @@ type Step =
 const number = fc.nat({ max: 30 });
 const step: fc.Arbitrary<Step> = fc.oneof(
   { weight: 4, arbitrary: fc.record({ kind: fc.constant<'write'>('write'), file: number, at: number }) },
-  { weight: 5, arbitrary: fc.record({ kind: fc.constantFrom<('blanks' | 'drop')[]>('blanks', 'blanks', 'drop'), file: number, line: number }) },
-  { weight: 4, arbitrary: fc.record({ kind: fc.constant<'waive'>('waive'), file: number, line: number, rule: fc.constantFrom(COMPARE, BLANKS) }) },
+  { weight: 5, arbitrary: fc.record(
+    { kind: fc.constantFrom<('blanks' | 'drop')[]>('blanks', 'blanks', 'drop'), file: number, line: number },
+  ) },
+  { weight: 4, arbitrary: fc.record(
+    { kind: fc.constant<'waive'>('waive'), file: number, line: number, rule: fc.constantFrom(COMPARE, BLANKS) },
+  ) },
   { weight: 2, arbitrary: fc.record({ kind: fc.constant<'take'>('take'), file: fc.option(number) }) },
-  { weight: 2, arbitrary: fc.record({ kind: fc.constantFrom<('fix' | 'prune' | 'remove-unused')[]>('fix', 'prune', 'remove-unused') }) },
+  {
+    weight: 2,
+    arbitrary: fc.record({ kind: fc.constantFrom<('fix' | 'prune' | 'remove-unused')[]>('fix', 'prune', 'remove-unused') }),
+  },
 );
 
 /** A line of code is known by its number, wherever it goes and whatever comment stands around it. */
@@ -49,7 +56,10 @@ function stateOf(model: Model, key: string): 'waiver' | 'ledger' | 'open' {
 }
 
 class Project {
-  readonly folder = makeFolder({ 'elvar.yaml': `rulings:\n  ${COMPARE}: error\n  ${BLANKS}: warning\nscope:\n  ignore: [elvar.yaml]\n`, ...Object.fromEntries(NAMES.map((name) => [name, ''])) });
+  readonly folder = makeFolder({
+    'elvar.yaml': `rulings:\n  ${COMPARE}: error\n  ${BLANKS}: warning\nscope:\n  ignore: [elvar.yaml]\n`,
+    ...Object.fromEntries(NAMES.map((name) => [name, ''])),
+  });
   readonly model: Model = { found: new Set(), waived: new Set(), known: new Set(), fileOf: new Map(), next: 0 };
 
   get workspace(): Library.Workspace {
@@ -81,7 +91,11 @@ class Project {
     if (one.kind === 'take') {
       const places = one.file === null ? [] : [NAMES[one.file % NAMES.length] as string];
       await this.workspace.ledger().take({ places, rules: [] }, null, { status: null, because: 'old', until: null }, true);
-      for (const key of model.found) if (!model.waived.has(key) && (places.length === 0 || places.includes(model.fileOf.get(key) as string))) model.known.add(key);
+      for (const key of model.found) {
+        if (!model.waived.has(key) && (places.length === 0 || places.includes(model.fileOf.get(key) as string))) {
+          model.known.add(key);
+        }
+      }
     } else if (one.kind === 'fix') {
       await this.workspace.fix([], { rules: [], offered: false, writes: true });
       for (const key of [...model.found]) if (key.startsWith(BLANKS) && stateOf(model, key) === 'open') model.found.delete(key);
@@ -123,7 +137,9 @@ class Project {
     if (one.kind === 'waive') {
       const key = `${one.rule} ${id}`;
       if (!model.found.has(key) || model.waived.has(key)) return;
-      const { failed } = await this.workspace.waivers().write(file, { rules: [one.rule], line: index + 1, column: null, reach: 'line', until: null, because: 'as agreed' }, true);
+      const { failed } = await this.workspace.waivers().write(
+        file, { rules: [one.rule], line: index + 1, column: null, reach: 'line', until: null, because: 'as agreed' }, true,
+      );
       expect(failed).toBe(null);
       model.waived.add(key);
     } else if (one.kind === 'blanks') {
@@ -148,7 +164,9 @@ class Project {
     const { files, ledger } = await this.workspace.check();
     const told = files.flatMap(({ path: file, findings }) => {
       const lines = this.lines(file);
-      return findings.all.map(({ rule, span, excused }) => `${rule} ${NUMBER.exec(lines[span.start.line - 1] as string)?.[1]} ${excused?.by ?? 'open'}`);
+      return findings.all.map(
+        ({ rule, span, excused }) => `${rule} ${NUMBER.exec(lines[span.start.line - 1] as string)?.[1]} ${excused?.by ?? 'open'}`,
+      );
     });
     expect(told.sort()).toEqual([...this.model.found].map((key) => `${key} ${stateOf(this.model, key)}`).sort());
     expect(ledger.length).toBe(this.model.known.size);

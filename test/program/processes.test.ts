@@ -7,9 +7,13 @@ const DEMO = path.join(import.meta.dirname, '..', '..', 'demo', 'harbour');
 
 /** A command line for each command. */
 const LINES: readonly (readonly [command: string, ...args: string[]])[] = [
-  ['init', '--yes', '--dry-run'], ['check', '--top', '3'], ['explain', 'kiosk/clock.js', 'text/line-width'], ['fix', '--dry-run', 'kiosk'],
-  ['waive', '--list'], ['ledger', 'list'], ['catalog', 'width'], ['resolve', 'kiosk'], ['compare', 'kiosk', 'legacy'], ['scope'], ['status', 'kiosk'], ['doctor'],
-  ['impact', '--set', 'text/*=error'], ['set', 'dead/*', 'error', '--dry-run'], ['accept', 'berth', '--dry-run'], ['adopt', 'elvar:tidy', '--dry-run'], ['presets', 'elvar:lean'], ['--help'], ['chekc'],
+  ['init', '--yes', '--dry-run'], ['check', '--top', '3'], ['explain', 'kiosk/clock.js', 'text/line-width'], [
+    'fix', '--dry-run', 'kiosk',
+  ],
+  ['waive', '--list'], ['ledger', 'list'], ['catalog', 'width'], ['resolve', 'kiosk'], ['compare', 'kiosk', 'legacy'], ['scope'],
+  ['status', 'kiosk'], ['doctor'],
+  ['impact', '--set', 'text/*=error'], ['set', 'dead/*', 'error', '--dry-run'], ['accept', 'berth', '--dry-run'],
+  ['adopt', 'elvar:tidy', '--dry-run'], ['presets', 'elvar:lean'], ['--help'], ['chekc'],
 ];
 
 test.each(LINES)('elvar %s does the same as a process and in a thread', (...args) => {

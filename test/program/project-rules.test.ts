@@ -3,13 +3,15 @@ import path from 'node:path';
 import { describe, expect, test } from 'vitest';
 import { elvar, makeFolder } from '../support/project.js';
 
-const RULES = 'rulings: { dead/export: warning, dead/function: warning, imports/circle: warning, imports/missing: warning, waivers/unused: warning }\n';
+const RULES = 'rulings: { dead/export: warning, dead/function: warning, imports/circle: warning, imports/missing: warning, '
+  + 'waivers/unused: warning }\n';
 
 /** A project of three modules: nobody takes `sail`, and the first two import each other. */
 function project(more: Readonly<Record<string, string>> = {}): string {
   return makeFolder({
     '.git/': '', 'elvar.yaml': RULES,
-    'quay/moor.js': "import { tide } from './tide.js';\nexport function moor() { return tide; }\nexport function sail() { return 1; }\n",
+    'quay/moor.js':
+      "import { tide } from './tide.js';\nexport function moor() { return tide; }\nexport function sail() { return 1; }\n",
     'quay/tide.js': "import { moor } from './moor.js';\nexport const tide = () => moor;\n",
     'main.js': "import { moor } from './quay/moor.js';\nmoor();\n",
     ...more,
@@ -19,7 +21,9 @@ function project(more: Readonly<Record<string, string>> = {}): string {
 /** The findings of a check, each as `path:line rule`. */
 function findings(folder: string, args: readonly string[] = [], env: Readonly<Record<string, string>> = {}): string[] {
   const { out } = elvar(folder, ['check', '--no-personal', '--format', 'json', ...args], env);
-  return (JSON.parse(out) as { findings: { path: string; line: number; rule: string }[] }).findings.map((own) => `${own.path}:${own.line} ${own.rule}`);
+  return (JSON.parse(out) as { findings: { path: string; line: number; rule: string }[] }).findings.map(
+    (own) => `${own.path}:${own.line} ${own.rule}`,
+  );
 }
 
 const ALL = ['quay/moor.js:1 imports/circle', 'quay/moor.js:3 dead/export'];
@@ -53,7 +57,9 @@ describe('rules that look at the whole project', () => {
     const [folder, cache] = [project(), makeFolder()];
     expect(findings(folder, ['main.js'], { ELVAR_CACHE: cache })).toEqual([]);
     const { out } = elvar(folder, ['status', '--no-personal', '--format', 'json'], { ELVAR_CACHE: cache });
-    const states = (JSON.parse(out) as { files: { path: string; state: string }[] }).files.map(({ path: own, state }) => `${own} ${state}`);
+    const states = (JSON.parse(out) as { files: { path: string; state: string }[] }).files.map(
+      ({ path: own, state }) => `${own} ${state}`,
+    );
     expect(states).toEqual(expect.arrayContaining(['main.js known', 'quay/moor.js never', 'quay/tide.js never']));
   });
 
@@ -62,7 +68,9 @@ describe('rules that look at the whole project', () => {
     const told = elvar(folder, ['explain', 'quay/moor.js:3']).out;
     expect(told).toContain('dead/export');
     expect(elvar(folder, ['waive', 'quay/moor.js:3', 'dead/export', '--because', 'the kiosk loads it by its name']).code).toBe(0);
-    expect(readFileSync(path.join(folder, 'quay/moor.js'), 'utf8')).toContain('// elvar waive dead/export because the kiosk loads it by its name');
+    expect(readFileSync(path.join(folder, 'quay/moor.js'), 'utf8')).toContain(
+      '// elvar waive dead/export because the kiosk loads it by its name',
+    );
     expect(findings(folder)).toEqual(['quay/moor.js:1 imports/circle']);
     // Once somebody takes it, the waiver excuses nothing.
     writeFileSync(path.join(folder, 'main.js'), "import { moor, sail } from './quay/moor.js';\nmoor(sail());\n");
@@ -75,7 +83,9 @@ describe('rules that look at the whole project', () => {
   test('tell the whole circle, and how sure they are', () => {
     const { out } = elvar(project(), ['check', '--no-personal', '--format', 'json']);
     const [circle, dead] = (JSON.parse(out) as { findings: { message: string; confidence: string }[] }).findings;
-    expect(circle).toMatchObject({ message: 'these files import each other in a circle: quay/moor.js → quay/tide.js → quay/moor.js', confidence: 'certain' });
+    expect(circle).toMatchObject(
+      { message: 'these files import each other in a circle: quay/moor.js → quay/tide.js → quay/moor.js', confidence: 'certain' },
+    );
     expect(dead).toMatchObject({ message: 'nobody takes sail, which is exported', confidence: 'certain' });
     const unsure = elvar(project({ 'notes.yaml': 'start: sail\n' }), ['check', '--no-personal', '--format', 'json']).out;
     expect((JSON.parse(unsure) as { findings: { confidence: string }[] }).findings[1]?.confidence).toBe('possible');
@@ -95,7 +105,9 @@ describe('rules that look at the whole project', () => {
 
   test('free names by patterns', () => {
     const folder = project({ 'onboard.py': 'def on_tide():\n    return 1\n' });
-    writeFileSync(path.join(folder, 'elvar.yaml'), 'rulings: { dead/function: { level: warning, options: { free: ["on_.*"] } } }\n');
+    writeFileSync(
+      path.join(folder, 'elvar.yaml'), 'rulings: { dead/function: { level: warning, options: { free: ["on_.*"] } } }\n',
+    );
     expect(findings(folder)).toEqual([]);
     writeFileSync(path.join(folder, 'elvar.yaml'), 'rulings: { dead/function: warning }\n');
     expect(findings(folder)).toEqual(['onboard.py:1 dead/function']);

@@ -13,19 +13,31 @@ type Asked = Pick<Index.Workspace, 'check' | 'resolve' | 'scope' | 'explain' | '
 
 async function answersOf(workspace: Asked, paths: readonly string[]): Promise<unknown[]> {
   return [
-    await workspace.check({ paths, excused: true }), workspace.resolve({ paths }), workspace.scope(), workspace.explain('quay/none.js'),
+    await workspace.check({ paths, excused: true }),
+    workspace.resolve({ paths }),
+    workspace.scope(),
+    workspace.explain('quay/none.js'),
     await workspace.impact({ set: ['slips/*=off'] }), await workspace.doctor(), await workspace.fix({ paths }),
   ];
 }
 
 describe('a session that is told what changes', () => {
   test('answers as if it read everything anew, and as if the documents that are open were saved', async () => {
-    await fc.assert(fc.asyncProperty(histories, fc.array(fc.boolean(), { minLength: 9, maxLength: 9 }), async (history, opened) => {
-      const files = { 'elvar.yaml': LAYERS[0] as string, '.git/': '', ...Object.fromEntries(NAMES.map((name, index) => [name, textOf(name, [index, index + 1])])) };
+    await fc.assert(fc.asyncProperty(histories, fc.array(
+      fc.boolean(), { minLength: 9, maxLength: 9 },
+    ), async (history, opened) => {
+      const files = {
+        'elvar.yaml': LAYERS[0] as string,
+        '.git/': '',
+        ...Object.fromEntries(NAMES.map((name, index) => [name, textOf(name, [index, index + 1])])),
+      };
       const [folder, saved, cache] = [makeFolder(files), makeFolder(files), makeFolder()];
-      const options = (directory: string): Index.WorkspaceOptions => ({ directory, root: directory, noPersonal: true, today: '2026-06-15', env: { ELVAR_CACHE: cache } });
+      const options = (directory: string): Index.WorkspaceOptions => ({
+        directory, root: directory, noPersonal: true, today: '2026-06-15', env: { ELVAR_CACHE: cache },
+      });
       const session = openSession(options(folder));
-      const [state, target]: State[] = [folder, saved].map((own) => ({ folder: own, cache, day: 0, paths: [] })) as unknown as [State, State];
+      const [state, target]: State[] =
+        [folder, saved].map((own) => ({ folder: own, cache, day: 0, paths: [] })) as unknown as [State, State];
       let pending: readonly [name: string, text: string] | null = null;
       for (const [index, step] of history.entries()) {
         if (pending !== null) {
@@ -42,7 +54,9 @@ describe('a session that is told what changes', () => {
         const { paths } = target as State;
         const fresh = openWorkspace({ ...options(saved), noCache: true });
         // What is typed and not saved is checked, but repaired is what is on the disk.
-        if (pending !== null) expect(await outcome(() => session.check({ paths, excused: true }))).toEqual(await outcome(() => fresh.check({ paths, excused: true })));
+        if (pending !== null) expect(await outcome(() => session.check({ paths, excused: true }))).toEqual(
+          await outcome(() => fresh.check({ paths, excused: true })),
+        );
         else expect(await outcome(() => answersOf(session, paths))).toEqual(await outcome(() => answersOf(fresh, paths)));
       }
       for (const own of [folder, saved, cache]) rmSync(own, { recursive: true });
@@ -59,9 +73,12 @@ describe('a session that is told what changes', () => {
   }
 
   test('knows documents that are not saved, layer files too, and tells their lines', async () => {
-    const folder = makeFolder({ '.git/': '', 'elvar.yaml': 'rulings: { slips/loose-compare: note }\n', 'a.js': 'go(a === b);\n' });
+    const folder = makeFolder(
+      { '.git/': '', 'elvar.yaml': 'rulings: { slips/loose-compare: note }\n', 'a.js': 'go(a === b);\n' },
+    );
     const session = openSession({ directory: folder, root: folder, noPersonal: true, env: { ELVAR_CACHE: makeFolder() } });
-    const found = async (): Promise<string[]> => (await session.check()).findings.map(({ level, path: own, line }) => `${level} ${own}:${line}`);
+    const found = async (): Promise<string[]> =>
+      (await session.check()).findings.map(({ level, path: own, line }) => `${level} ${own}:${line}`);
     expect(await found()).toEqual([]);
     session.open('a.js', '// first\ngo(a == b);\n');
     expect(await found()).toEqual(['note a.js:2']);
@@ -87,7 +104,9 @@ describe('a session that is told what changes', () => {
   whenDeep(() => {
     test('stops between two files', async () => {
       const folder = makeFolder({ '.git/': '', 'elvar.yaml': 'presets: [elvar:everything]\n' });
-      writeFiles(folder, Object.fromEntries(Array.from({ length: 600 }, (_, index) => [`a${index}.js`, `${'go(a == b);\n'.repeat(40)}// ${index}\n`])));
+      writeFiles(folder, Object.fromEntries(
+        Array.from({ length: 600 }, (_, index) => [`a${index}.js`, `${'go(a == b);\n'.repeat(40)}// ${index}\n`]),
+      ));
       const session = openSession({ directory: folder, root: folder, noPersonal: true, noCache: true });
       const controller = new AbortController();
       setTimeout(() => controller.abort(new Error('enough')), 50);

@@ -4,9 +4,15 @@ import { Ajv2020 } from 'ajv/dist/2020.js';
 import { elvar, makeFolder, PROGRAM } from '../support/project.js';
 import { whenDeep } from '../support/runs.js';
 
-const FILES = { '.git/': '', 'elvar.yaml': 'rules:\n  house/marks: { title: Marks, message: a mark, languages: ["*"], pattern: MARK }\n', 'gate.js': '', 'quay/a.js': '' };
+const FILES = {
+  '.git/': '',
+  'elvar.yaml': 'rules:\n  house/marks: { title: Marks, message: a mark, languages: ["*"], pattern: MARK }\n',
+  'gate.js': '',
+  'quay/a.js': '',
+};
 
-const words = (line: string): string[] => elvar(makeFolder(FILES), ['completion', 'words', line, '--no-personal']).out.trimEnd().split('\n');
+const words = (line: string): string[] =>
+  elvar(makeFolder(FILES), ['completion', 'words', line, '--no-personal']).out.trimEnd().split('\n');
 
 test.each<[string, string[], string[]]>([
   ['elvar ', ['check', 'explain', 'completion'], ['--help']],
@@ -28,13 +34,16 @@ test.each<[string, string[], string[]]>([
 });
 
 test('where the shell knows better, and for what nobody knows, nothing is said', () => {
-  for (const line of ['elvar check ga', 'elvar explain ', 'elvar nonsense ', 'elvar compare a ']) expect(words(line)).toEqual(['']);
+  for (const line of ['elvar check ga', 'elvar explain ', 'elvar nonsense ', 'elvar compare a ']) {
+    expect(words(line)).toEqual(['']);
+  }
 });
 
 whenDeep(() => {
   test('bash completes a line', () => {
     const complete = (line: string): string[] => {
-      const script = `elvar() { ${JSON.stringify(process.execPath)} ${JSON.stringify(PROGRAM)} "$@"; }\nsource <(elvar completion bash)\nCOMP_LINE=$1 COMP_POINT=\${#1}\n_elvar\nprintf '%s\\n' "\${COMPREPLY[@]}"`;
+      const script = `elvar() { ${JSON.stringify(process.execPath)} ${JSON.stringify(PROGRAM)} "$@"; }\n`
+        + `source <(elvar completion bash)\nCOMP_LINE=$1 COMP_POINT=\${#1}\n_elvar\nprintf '%s\\n' "\${COMPREPLY[@]}"`;
       const { stdout, stderr } = spawnSync('bash', ['-c', script, '-', line], { encoding: 'utf8', cwd: makeFolder(FILES) });
       expect(stderr).toBe('');
       return stdout.trimEnd().split('\n');

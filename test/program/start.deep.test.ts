@@ -10,24 +10,34 @@ let folder: string;
 
 /** The built program in a folder of its own, so that its files can be changed: what is large and stays as it is is linked. */
 beforeEach(() => {
-  folder = makeFolder({ 'elvar.yaml': 'rulings:\n  slips/loose-compare: error\n', 'gate.js': 'export const open = (a, b) => a == b;\n' });
+  folder = makeFolder(
+    { 'elvar.yaml': 'rulings:\n  slips/loose-compare: error\n', 'gate.js': 'export const open = (a, b) => a == b;\n' },
+  );
   cpSync(path.join(HERE, 'dist', 'cli'), path.join(folder, 'dist', 'cli'), { recursive: true });
-  for (const part of readdirSync(path.join(HERE, 'dist'))) if (part !== 'cli') symlinkSync(path.join(HERE, 'dist', part), path.join(folder, 'dist', part));
+  for (const part of readdirSync(path.join(HERE, 'dist'))) {
+    if (part !== 'cli') symlinkSync(path.join(HERE, 'dist', part), path.join(folder, 'dist', part));
+  }
   for (const part of ['package.json', 'presets', 'node_modules']) symlinkSync(path.join(HERE, part), path.join(folder, part));
 });
 
 function run(...args: string[]): { readonly status: number | null; readonly stdout: string; readonly stderr: string } {
-  return spawnSync(process.execPath, [path.join(folder, 'dist', 'cli', 'main.cjs'), ...args], { cwd: folder, encoding: 'utf8', env: { PATH: process.env['PATH'], HOME: folder } });
+  return spawnSync(process.execPath, [path.join(folder, 'dist', 'cli', 'main.cjs'), ...args], {
+    cwd: folder, encoding: 'utf8', env: { PATH: process.env['PATH'], HOME: folder },
+  });
 }
 
 describe('what V8 makes of the program', () => {
   const inBuild = (): string => path.join(folder, 'dist', 'cli');
   const inHome = (): string => path.join(folder, '.cache', 'elvar', 'program');
-  const cachesIn = (place: string): string[] => (existsSync(place) ? readdirSync(place).filter((name) => name.endsWith('.cache')) : []);
+  const cachesIn = (place: string): string[] => (existsSync(place)
+    ? readdirSync(place).filter((name) => name.endsWith('.cache'))
+    : []);
   const cache = (): string => path.join(inBuild(), cachesIn(inBuild())[0] as string);
   const cachedBy = (): string => {
     const ask = "import('./dist/cli/load-program.js').then(({ loadProgram }) => console.log(loadProgram().cachedBy))";
-    return spawnSync(process.execPath, ['-e', ask], { cwd: folder, encoding: 'utf8', env: { PATH: process.env['PATH'], HOME: folder } }).stdout.trim();
+    return spawnSync(
+      process.execPath, ['-e', ask], { cwd: folder, encoding: 'utf8', env: { PATH: process.env['PATH'], HOME: folder } },
+    ).stdout.trim();
   };
   const works = (): void => {
     const { status, stdout } = run('check', 'gate.js');
@@ -37,7 +47,9 @@ describe('what V8 makes of the program', () => {
   test('comes with the build for its own V8 and is used as it is; any other V8 gets its own', () => {
     works();
     const isOfBuild = cache().includes(process.versions.v8);
-    expect([cachedBy(), cachesIn(inBuild()).length, cachesIn(inHome()).length]).toEqual(isOfBuild ? ['build', 1, 0] : ['user', 1, 1]);
+    expect([cachedBy(), cachesIn(inBuild()).length, cachesIn(inHome()).length]).toEqual(
+      isOfBuild ? ['build', 1, 0] : ['user', 1, 1],
+    );
   });
 
   test('is never that of another program: a changed program runs as changed', () => {
@@ -81,13 +93,18 @@ describe('what V8 makes of the program', () => {
 
 describe('how the engine is set', () => {
   interface Told { readonly findings: readonly { readonly path: string; readonly line: number }[] }
-  const told = (...args: string[]): Told['findings'] => (JSON.parse(run('check', '--format', 'json', ...args).stdout) as Told).findings.map(({ path: file, line }) => ({ path: file, line }));
+  const told = (...args: string[]): Told['findings'] =>
+    (JSON.parse(run('check', '--format', 'json', ...args).stdout) as Told).findings.map(
+      ({ path: file, line }) => ({ path: file, line }),
+    );
 
   test('changes no findings, in a large project or in each file by itself', () => {
     // With a finding at the end of each file; more than two megabytes in all where time allows.
     const files = Array.from({ length: 2 }, (_, index) => `large-${index}.js`);
     const lines = size(5_000, 46_000);
-    for (const file of files) writeFileSync(path.join(folder, file), `${'moor(1, "quay", tide);\n'.repeat(lines)}moor(a == b);\n`);
+    for (const file of files) {
+      writeFileSync(path.join(folder, file), `${'moor(1, "quay", tide);\n'.repeat(lines)}moor(a == b);\n`);
+    }
     const alone = files.flatMap((file) => told(file));
     expect(alone).toEqual(files.map((file) => ({ path: file, line: lines + 1 })));
     expect(told(...files)).toEqual(alone);
@@ -97,7 +114,9 @@ describe('how the engine is set', () => {
 
 describe('how it is started', () => {
   test('the script and the module say and do the same', () => {
-    const [script, module] = ['main.cjs', 'main.js'].map((file) => spawnSync(process.execPath, [path.join(folder, 'dist', 'cli', file), 'check', 'gate.js'], { cwd: folder, encoding: 'utf8' }));
+    const [script, module] = ['main.cjs', 'main.js'].map((file) => spawnSync(
+      process.execPath, [path.join(folder, 'dist', 'cli', file), 'check', 'gate.js'], { cwd: folder, encoding: 'utf8' },
+    ));
     expect(script?.stdout).toContain('slips/loose-compare');
     expect([module?.status, module?.stdout, module?.stderr]).toEqual([1, script?.stdout, '']);
     expect(script?.status).toBe(1);
@@ -105,7 +124,9 @@ describe('how it is started', () => {
 
   test('a link to it, as npm makes one, finds all that belongs to it', () => {
     symlinkSync(path.join(folder, 'dist', 'cli', 'main.cjs'), path.join(folder, 'elvar'));
-    const { status, stdout, stderr } = spawnSync(process.execPath, [path.join(folder, 'elvar'), 'check', 'gate.js'], { cwd: folder, encoding: 'utf8' });
+    const { status, stdout, stderr } = spawnSync(
+      process.execPath, [path.join(folder, 'elvar'), 'check', 'gate.js'], { cwd: folder, encoding: 'utf8' },
+    );
     expect([status, stderr]).toEqual([1, '']);
     expect(stdout).toContain('gate.js:1:33');
   });

@@ -19,7 +19,9 @@ class WatchedTerminal {
 
   constructor(folder: string, args: readonly string[]) {
     const command = ['exec', process.execPath, PROGRAM, 'check', '--watch', '--no-personal', ...args].join(' ');
-    this.child = spawn('script', ['-qec', command, '/dev/null'], { cwd: folder, env: { PATH: process.env['PATH'], HOME: folder, TERM: 'xterm', XDG_CACHE_HOME: makeFolder() } });
+    this.child = spawn('script', ['-qec', command, '/dev/null'], {
+      cwd: folder, env: { PATH: process.env['PATH'], HOME: folder, TERM: 'xterm', XDG_CACHE_HOME: makeFolder() },
+    });
     this.child.stdout.on('data', (chunk: Buffer) => {
       this.shown += stripVTControlCharacters(chunk.toString()).replaceAll('\r', '');
       for (const look of this.waiting) look();
@@ -28,7 +30,11 @@ class WatchedTerminal {
     onTestFinished(() => void this.child.kill('SIGKILL'));
   }
 
-  /** Waits until something more is said that matches. @returns what has been said since the last time. @throws Error if it takes too long. */
+  /**
+   * Waits until something more is said that matches.
+   * @returns what has been said since the last time.
+   * @throws Error if it takes too long.
+   */
   async says(pattern: RegExp): Promise<string> {
     const latest = Date.now() + LONGEST;
     for (;;) {
@@ -62,11 +68,15 @@ describe('check --watch', () => {
   const put = (folder: string, name: string, text: string): void => writeFiles(folder, { [name]: text });
 
   test('says what is new and what is gone, whatever changes, and ends by Ctrl-C', async () => {
-    const folder = makeFolder({ '.git/': '', 'elvar.yaml': 'rulings: { slips/loose-compare: warning }\n', 'a.js': 'go(a == b);\n', 'quay/b.js': '' });
+    const folder = makeFolder(
+      { '.git/': '', 'elvar.yaml': 'rulings: { slips/loose-compare: warning }\n', 'a.js': 'go(a == b);\n', 'quay/b.js': '' },
+    );
     const terminal = new WatchedTerminal(folder, []);
     expect(await terminal.says(READY)).toContain('1 finding in 1 of 3 files');
     put(folder, 'quay/b.js', 'go(b == c);\n');
-    await terminal.says(/changed: 1 new, 0 gone\.\n  new  warning  quay\/b\.js:1:6 [^\n]*\n +go\(b == c\);\n2 findings in 3 files\.\n/);
+    await terminal.says(
+      /changed: 1 new, 0 gone\.\n  new  warning  quay\/b\.js:1:6 [^\n]*\n +go\(b == c\);\n2 findings in 3 files\.\n/,
+    );
     put(folder, 'a.js', 'go(a === b);\n');
     await terminal.says(/changed: 0 new, 1 gone\.\n  gone  warning  a\.js:1:6 [^\n]*\n1 finding in 3 files\.\n/);
     // A layer file: the same finding has another level.
@@ -113,9 +123,13 @@ describe('check --watch', () => {
   const name = fc.constantFrom('quay', 'berth', 'deep');
   const place = fc.array(name, { maxLength: 3 }).map((names) => names.join('/'));
   const step = fc.oneof(
-    fc.record({ file: fc.tuple(place, fc.constantFrom('a.js', 'b.js', 'elvar.yaml', '.elvarignore'))
-      // The layer file of the root stays: by it, what is last put there is found.
-      .map(([folder, own]) => path.join(folder, own)).filter((file) => file !== 'elvar.yaml'), text: fc.constantFrom('', 'x(a == b);\n', 'x(a == b);\nx(b != c);\n'), empties: fc.boolean() }),
+    fc.record({
+      file: fc.tuple(place, fc.constantFrom('a.js', 'b.js', 'elvar.yaml', '.elvarignore'))
+        // The layer file of the root stays: by it, what is last put there is found.
+        .map(([folder, own]) => path.join(folder, own)).filter((file) => file !== 'elvar.yaml'),
+      text: fc.constantFrom('', 'x(a == b);\n', 'x(a == b);\nx(b != c);\n'),
+      empties: fc.boolean(),
+    }),
     fc.record({ gone: place.filter((folder) => folder !== '') }),
     fc.record({ from: place.filter((folder) => folder !== ''), to: name }),
   );
@@ -128,13 +142,19 @@ describe('check --watch', () => {
       if (one.empties) put(folder, one.file, '');
       put(folder, one.file, text);
     } else if ('gone' in one) rmSync(path.join(folder, one.gone), { recursive: true, force: true });
-    else if (existsSync(path.join(folder, one.from)) && !existsSync(path.join(folder, one.to))) renameSync(path.join(folder, one.from), path.join(folder, one.to));
+    else if (existsSync(path.join(folder, one.from)) && !existsSync(path.join(folder, one.to))) {
+      renameSync(path.join(folder, one.from), path.join(folder, one.to));
+    }
   }
 
   whenDeep(() => {
     test('misses nothing, however quickly things change', async () => {
-      await fc.assert(fc.asyncProperty(fc.array(fc.tuple(step, fc.constantFrom(0, 0, 5, 45, 120)), { minLength: 10, maxLength: 60 }), async (steps) => {
-        const folder = makeFolder({ '.git/': '', 'elvar.yaml': 'rulings: { slips/loose-compare: warning }\n', 'a.js': '', 'quay/deep/a.js': 'x(a == b);\n' });
+      await fc.assert(fc.asyncProperty(fc.array(
+        fc.tuple(step, fc.constantFrom(0, 0, 5, 45, 120)), { minLength: 10, maxLength: 60 },
+      ), async (steps) => {
+        const folder = makeFolder({
+          '.git/': '', 'elvar.yaml': 'rulings: { slips/loose-compare: warning }\n', 'a.js': '', 'quay/deep/a.js': 'x(a == b);\n',
+        });
         const terminal = new WatchedTerminal(folder, []);
         await terminal.says(READY);
         for (const [one, pause] of steps) {
@@ -143,15 +163,22 @@ describe('check --watch', () => {
         }
         await setTimeout(QUIET);
         // Directories that came and went by turns are still watched.
-        for (const own of readdirSync(folder, { recursive: true, withFileTypes: true })) if (own.isDirectory() && own.name !== '.git') put(path.join(own.parentPath, own.name), 'late.js', 'late(a == b);\n');
+        for (const own of readdirSync(folder, { recursive: true, withFileTypes: true })) {
+          if (own.isDirectory() && own.name !== '.git') put(path.join(own.parentPath, own.name), 'late.js', 'late(a == b);\n');
+        }
         await setTimeout(QUIET / 2);
         put(folder, 'last.js', 'last(a == b);\n');
         const last = /new  \w+  last\.js[^]*?\n(\d+) findings? in (\d+) files?\.\n/;
         const said = last.exec(await terminal.says(last)) as RegExpExecArray;
-        const { totals } = JSON.parse(elvar(folder, ['check', '--format', 'json', '--no-personal', '--no-cache']).out) as { totals: Record<string, number> };
+        const { totals } = JSON.parse(elvar(folder, ['check', '--format', 'json', '--no-personal', '--no-cache']).out) as {
+          totals: Record<string, number>;
+        };
         const [findings, files] = [(totals['error'] ?? 0) + (totals['warning'] ?? 0), totals['files']];
-        // What came to a directory before it was watched is told a moment later; on a busy machine that takes longer than the pause.
-        if (Number(said[1]) !== findings || Number(said[2]) !== files) await terminal.says(new RegExp(`\\n${findings} findings? in ${files} files?\\.\\n`));
+        // What came to a directory before it was watched is told a moment later; on a busy machine that takes longer than the
+        // pause.
+        if (Number(said[1]) !== findings || Number(said[2]) !== files) {
+          await terminal.says(new RegExp(`\\n${findings} findings? in ${files} files?\\.\\n`));
+        }
         terminal.interrupt();
         expect(await terminal.ended).toBe(0);
       }), { numRuns: size(1, 15), endOnFailure: true });
@@ -164,7 +191,9 @@ describe('check --watch', () => {
       const terminal = new WatchedTerminal(folder, []);
       await terminal.says(READY);
       const directories = size(25, 200);
-      writeFiles(folder, Object.fromEntries(Array.from({ length: directories * 100 }, (_, index) => [`d${index % directories}/e/f${index}.js`, 'go(a == b);\n'])));
+      writeFiles(folder, Object.fromEntries(
+        Array.from({ length: directories * 100 }, (_, index) => [`d${index % directories}/e/f${index}.js`, 'go(a == b);\n']),
+      ));
       await terminal.says(new RegExp(`\\n${directories * 100} findings in ${directories * 100 + 1} files\\.\\n`));
       for (const late of [0, directories - 1]) {
         put(folder, `d${late}/e/late.js`, 'late(a == b);\n');
@@ -177,6 +206,8 @@ describe('check --watch', () => {
 
   test('is for people', () => {
     const folder = makeFolder({ 'a.js': '' });
-    expect(elvar(folder, ['check', '--watch', '--format', 'json'])).toMatchObject({ code: 2, out: '', err: expect.stringContaining('--watch shows text only') as string });
+    expect(elvar(folder, ['check', '--watch', '--format', 'json'])).toMatchObject(
+      { code: 2, out: '', err: expect.stringContaining('--watch shows text only') as string },
+    );
   });
 });

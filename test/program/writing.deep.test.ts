@@ -1,5 +1,7 @@
 import { spawnSync } from 'node:child_process';
-import { appendFileSync, chmodSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  appendFileSync, chmodSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync,
+} from 'node:fs';
 import { hostname } from 'node:os';
 import path from 'node:path';
 import { describe, expect, onTestFinished, test } from 'vitest';
@@ -48,7 +50,9 @@ describe('Ctrl-C', () => {
       const { code, err } = await run.ended;
       // Before the program has begun, the system itself ends it; after its end nothing is left to stop.
       expect([130, null, 0]).toContain(code);
-      if (code === 130) expect(err).toMatch(/^Stopped: (?:nothing was written|\d+ files? (?:was|were) written, each of them whole)\.\n$/);
+      if (code === 130) {
+        expect(err).toMatch(/^Stopped: (?:nothing was written|\d+ files? (?:was|were) written, each of them whole)\.\n$/);
+      }
       seen.push(whole(folder, count));
     }
     expect(seen).toEqual(seen.toSorted((a, b) => a - b));
@@ -56,27 +60,29 @@ describe('Ctrl-C', () => {
     expect(whole(folder, count)).toBe(count);
   });
 
-  test.each([['SIGINT', 130], ['SIGTERM', 143], ['SIGHUP', 129]] as const)('%s in the middle of fix ends it with %i, and the ledger follows', async (signal, expected) => {
-    const count = size(400, 3000);
-    // Repairs change the line of the known finding.
-    const before = BEFORE.replace(/;\n$/, '  \n');
-    const folder = makeFolder({ 'elvar.yaml': RULES, ...Object.fromEntries(names(count).map((name) => [name, before])) });
-    elvar(folder, ['ledger', 'take', '--rule', 'slips/*']);
-    const excused = (): unknown => elvarJson<{ totals: { excused: number } }>(folder, ['check', '--rule', 'slips/*']).totals;
-    const known = excused();
-    const run = startElvar(folder, ['fix']);
-    const first = path.join(folder, names(count)[5] as string);
-    while (readFileSync(first, 'utf8') === before) await wait(10);
-    run.interrupt(signal);
-    const { code, out, err } = await run.ended;
-    expect([code, out]).toEqual([expected, '']);
-    expect(excused()).toEqual(known);
-    rmSync(path.join(folder, 'elvar-ledger.yaml'));
-    const done = whole(folder, count, [before, AFTER]);
-    expect(err).toBe(`Stopped: ${done} files were written, each of them whole, and the ledger follows (${done} entries).\n`);
-    expect(done).toBeGreaterThan(5);
-    expect(done).toBeLessThan(count);
-  });
+  test.each([['SIGINT', 130], ['SIGTERM', 143], ['SIGHUP', 129]] as const)(
+    '%s in the middle of fix ends it with %i, and the ledger follows', async (signal, expected) => {
+      const count = size(400, 3000);
+      // Repairs change the line of the known finding.
+      const before = BEFORE.replace(/;\n$/, '  \n');
+      const folder = makeFolder({ 'elvar.yaml': RULES, ...Object.fromEntries(names(count).map((name) => [name, before])) });
+      elvar(folder, ['ledger', 'take', '--rule', 'slips/*']);
+      const excused = (): unknown => elvarJson<{ totals: { excused: number } }>(folder, ['check', '--rule', 'slips/*']).totals;
+      const known = excused();
+      const run = startElvar(folder, ['fix']);
+      const first = path.join(folder, names(count)[5] as string);
+      while (readFileSync(first, 'utf8') === before) await wait(10);
+      run.interrupt(signal);
+      const { code, out, err } = await run.ended;
+      expect([code, out]).toEqual([expected, '']);
+      expect(excused()).toEqual(known);
+      rmSync(path.join(folder, 'elvar-ledger.yaml'));
+      const done = whole(folder, count, [before, AFTER]);
+      expect(err).toBe(`Stopped: ${done} files were written, each of them whole, and the ledger follows (${done} entries).\n`);
+      expect(done).toBeGreaterThan(5);
+      expect(done).toBeLessThan(count);
+    },
+  );
 
   test('at any moment of waive leaves the file as it was, or with the waiver', async () => {
     const folder = project(1);
@@ -100,8 +106,14 @@ describe('two runs at once', () => {
   test('of fix both do their work, one after the other', async () => {
     const count = size(80, 300);
     const folder = project(count);
-    const runs = [startElvar(folder, ['fix', '--rule', 'text/*']), startElvar(folder, ['fix', '--rule', 'idiom/*']), startElvar(folder, ['fix'])];
-    for (const { code, err } of await Promise.all(runs.map(({ ended }) => ended))) expect([code, err.replace(WAITING, '')]).toEqual([0, '']);
+    const runs = [
+      startElvar(folder, ['fix', '--rule', 'text/*']),
+      startElvar(folder, ['fix', '--rule', 'idiom/*']),
+      startElvar(folder, ['fix']),
+    ];
+    for (const { code, err } of await Promise.all(runs.map(({ ended }) => ended))) {
+      expect([code, err.replace(WAITING, '')]).toEqual([0, '']);
+    }
     expect(whole(folder, count)).toBe(count);
   });
 
@@ -117,7 +129,10 @@ describe('two runs at once', () => {
     const fix = startElvar(folder, ['fix']);
     while (readFileSync(path.join(folder, 'f0002.js'), 'utf8') === BEFORE) await wait(5);
     const { code, err } = elvar(folder, ['waive', 'f0299.js:11', '--because', 'x']);
-    expect([code, err.replace(WAITING, '')]).toEqual([2, 'f0299.js was changed by another run of elvar while this one waited for it, so nothing was written\n  Look where the finding is now: elvar check f0299.js\n']);
+    expect([code, err.replace(WAITING, '')]).toEqual(
+      [2, 'f0299.js was changed by another run of elvar while this one waited for it, so nothing was written\n'
+        + '  Look where the finding is now: elvar check f0299.js\n'],
+    );
     expect((await fix.ended).code).toBe(0);
     expect(elvar(folder, ['waive', 'f0299.js:11', '--because', 'x']).code).toBe(0);
   });
@@ -143,8 +158,15 @@ describe('the lock that runs which write hold', () => {
     return file;
   };
 
-  test.each([['that is empty, as a crash leaves it', ''], ['of a process that has ended', `${ownerText({ ...ownIdentity(), process: 4194303 })} gone\n`], ['that nobody can read', '\u0000\u0000'],
-    ['of another process under the same number', `${ownerText({ ...ownIdentity(), began: '1' })} gone\n`], ['from before the machine was started anew', `${ownerText({ ...ownIdentity(), home: `${encodeURIComponent(hostname())}/before/1` })} gone\n`]])('one %s hinders nobody', (_, content) => {
+  test.each([[
+    'that is empty, as a crash leaves it', '',
+  ], ['of a process that has ended', `${ownerText({ ...ownIdentity(), process: 4194303 })} gone\n`], [
+    'that nobody can read', '\u0000\u0000',
+  ],
+    ['of another process under the same number', `${ownerText({ ...ownIdentity(), began: '1' })} gone\n`], [
+      'from before the machine was started anew',
+      `${ownerText({ ...ownIdentity(), home: `${encodeURIComponent(hostname())}/before/1` })} gone\n`,
+    ]])('one %s hinders nobody', (_, content) => {
     const folder = project(1);
     const file = lockIn(folder, content);
     expect(elvarProcess(folder, ['fix'])).toMatchObject({ code: 0, err: '' });
@@ -159,7 +181,10 @@ describe('the lock that runs which write hold', () => {
     const run = startElvar(folder, ['fix']);
     while (run.said().err === '') await wait(20);
     rmSync(file);
-    expect(await run.ended).toMatchObject({ code: 0, err: `Waiting for another run of elvar (process ${process.pid}), which is writing in this project. Its lock: ${file}\n` });
+    expect(await run.ended).toMatchObject({
+      code: 0,
+      err: `Waiting for another run of elvar (process ${process.pid}), which is writing in this project. Its lock: ${file}\n`,
+    });
   });
 
   test('waive waits for it, too', async () => {
@@ -184,7 +209,9 @@ describe('the lock that runs which write hold', () => {
 
   test('without a lock nothing is written', () => {
     const folder = project(1);
-    const { code, err } = elvarProcess(folder, ['fix'], { XDG_STATE_HOME: '/proc/nowhere', TMPDIR: path.join(folder, 'nowhere') });
+    const { code, err } = elvarProcess(
+      folder, ['fix'], { XDG_STATE_HOME: '/proc/nowhere', TMPDIR: path.join(folder, 'nowhere') },
+    );
     expect([code, err]).toEqual([2, expect.stringContaining('no lock could be created, so nothing was written')]);
     expect(whole(folder, 1)).toBe(0);
   });
@@ -193,7 +220,11 @@ describe('the lock that runs which write hold', () => {
     const folder = project(size(4, 12));
     lockIn(folder, '');
     const count = size(4, 12);
-    for (const { code, err } of await Promise.all(names(count).map((name) => startElvar(folder, ['ledger', 'take', name, '--rule', 'slips/*']).ended))) expect([code, err.replace(WAITING, '')]).toEqual([0, '']);
+    for (const { code, err } of await Promise.all(
+      names(count).map((name) => startElvar(folder, ['ledger', 'take', name, '--rule', 'slips/*']).ended),
+    )) {
+      expect([code, err.replace(WAITING, '')]).toEqual([0, '']);
+    }
     expect(readFileSync(path.join(folder, 'elvar-ledger.yaml'), 'utf8').match(/^- path:/gm)).toHaveLength(count);
   });
 });
@@ -223,7 +254,9 @@ test('a layer file that somebody changes while set is looking at the effect keep
   const text = readFileSync(path.join(folder, 'elvar.yaml'), 'utf8');
   expect(text).toContain('# mine\n');
   // Where it had not been read yet, both changes are there.
-  if (code === 3) expect([err, text]).toEqual(['elvar.yaml was not written: it has changed since it was read\n', `${RULES}# mine\n`]);
+  if (code === 3) expect([err, text]).toEqual(
+    ['elvar.yaml was not written: it has changed since it was read\n', `${RULES}# mine\n`],
+  );
   else expect([code, text]).toEqual([0, expect.stringContaining('slips/*: error')]);
 });
 
@@ -232,7 +265,9 @@ describe('a disk that is full', () => {
   function smallDisk(): string | null {
     const folder = makeFolder({ 'disk/': '' });
     const disk = path.join(folder, 'disk');
-    if (process.getuid?.() !== 0 || spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=64k', 'tmpfs', disk]).status !== 0) return null;
+    if (process.getuid?.() !== 0 || spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=64k', 'tmpfs', disk]).status !== 0) {
+      return null;
+    }
     onTestFinished(() => void spawnSync('umount', ['-l', disk]));
     return disk;
   }

@@ -19,7 +19,11 @@ export interface BackgroundRun {
 /** Starts the built program in a folder. @param before a command that runs it, such as one that takes rights away. */
 export function startElvar(folder: string, args: readonly string[], before: readonly string[] = []): BackgroundRun {
   const [command, ...rest] = [...before, process.execPath, PROGRAM, ...args] as [string, ...string[]];
-  const child = spawn(command, rest, { cwd: folder, env: { PATH: process.env['PATH'], HOME: folder, XDG_CACHE_HOME: CACHES, XDG_STATE_HOME: CACHES }, stdio: ['ignore', 'pipe', 'pipe'] });
+  const child = spawn(command, rest, {
+    cwd: folder,
+    env: { PATH: process.env['PATH'], HOME: folder, XDG_CACHE_HOME: CACHES, XDG_STATE_HOME: CACHES },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
   const output = { out: '', err: '' };
   child.stdout.on('data', (chunk: Buffer) => (output.out += chunk.toString()));
   child.stderr.on('data', (chunk: Buffer) => (output.err += chunk.toString()));

@@ -2,7 +2,10 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 
-/** Makes a folder for what the program keeps for itself during these tests, outside of the folders that they look at. It is gone afterwards. */
+/**
+ * Makes a folder for what the program keeps for itself during these tests, outside of the folders that they look at. It is gone
+ * afterwards.
+ */
 export default function makeCaches(): () => void {
   const folder = mkdtempSync(path.join(tmpdir(), 'elvar-tests-'));
   process.env['ELVAR_TEST_CACHES'] = folder;

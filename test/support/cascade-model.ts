@@ -6,7 +6,8 @@ import type { CATALOG } from '../../src/core/catalog/registry.js';
 import { DIRECTORIES, TODAY, type Layer, type Project, type Ruling, type Use, type Written } from './random-projects.js';
 
 /** Files in every directory, of two languages and of none. */
-export const FILES = DIRECTORIES.flatMap((directory) => ['x.ts', 'x.test.ts', 'y.py'].map((name) => (directory === '' ? name : `${directory}/${name}`)));
+export const FILES = DIRECTORIES.flatMap((directory) =>
+  ['x.ts', 'x.test.ts', 'y.py'].map((name) => (directory === '' ? name : `${directory}/${name}`)));
 
 /** The language of a file, of those that the random projects have. */
 export function languageOf(file: string): 'python' | 'yaml' | 'typescript' {
@@ -65,12 +66,28 @@ export function statementsFor(project: Project, file: string, written: ReadonlyM
     const rule = (list: readonly Ruling[]): void => {
       for (const ruling of list.toSorted((a, b) => widthOf(a) - widthOf(b))) {
         const { guard: _, ...unguarded } = ruling;
-        said.push({ kind: 'ruling', file: name, line: lines.get(ruling) as number, chain: here, filters, ruling: isPersonal ? unguarded : ruling, cut: false });
+        said.push({
+          kind: 'ruling',
+          file: name,
+          line: lines.get(ruling) as number,
+          chain: here,
+          filters,
+          ruling: isPersonal ? unguarded : ruling,
+          cut: false,
+        });
       }
     };
     const cap = (holder: Layer | Layer['zones'][number]): void => {
       if (holder.atMost === null) return;
-      said.push({ kind: 'at-most', file: name, line: lines.get(holder) as number, chain: here, filters, ruling: { selector: '*', level: holder.atMost }, cut: false });
+      said.push({
+        kind: 'at-most',
+        file: name,
+        line: lines.get(holder) as number,
+        chain: here,
+        filters,
+        ruling: { selector: '*', level: holder.atMost },
+        cut: false,
+      });
     };
     adopt(own.presets);
     rule(own.rulings);
@@ -90,12 +107,15 @@ export function statementsFor(project: Project, file: string, written: ReadonlyM
     if (!own.inherit) for (const outer of said) outer.cut = true;
     speak(own, directory, [], [], false);
   }
-  for (const { ruling } of project.set) said.push({ kind: 'ruling', file: null, line: null, chain: ['command line'], filters: [], ruling, cut: false });
+  for (const { ruling } of project.set) {
+    said.push({ kind: 'ruling', file: null, line: null, chain: ['command line'], filters: [], ruling, cut: false });
+  }
   return said;
 }
 
 export function isAbout(selector: string, rule: Rule): boolean {
-  return selector === '*' || selector === rule.id || selector === `${rule.concern}/*` || rule.tags.some((tag) => selector === `tag:${tag}`);
+  return selector === '*'
+    || selector === rule.id || selector === `${rule.concern}/*` || rule.tags.some((tag) => selector === `tag:${tag}`);
 }
 
 interface State {
@@ -152,16 +172,28 @@ function originIn(setters: readonly number[]): { by: number; over: number | null
 
 /** What becomes of one rule: its setting, and every statement with its effect. */
 export function decide(rule: Rule, statements: readonly Said[]) {
-  const state: State = { level: 'off', waivers: 'allow', fix: 'allow', ledger: 'allow', options: structuredClone(rule.defaults) as Record<string, unknown> };
+  const state: State = {
+    level: 'off',
+    waivers: 'allow',
+    fix: 'allow',
+    ledger: 'allow',
+    options: structuredClone(rule.defaults) as Record<string, unknown>,
+  };
   const trail: [string | null, number | null, string, string[], number | null][] = [[null, null, 'applied', [], null]];
   const guards = new Map<string, ModelGuard>();
   // For each part who set it, the latest last: the level, and each option.
-  const setters: Record<string, number[]> = Object.fromEntries(['level', 'waivers', 'fix', 'ledger', ...Object.keys(rule.defaults).map((name) => `option ${name}`)].map((part) => [part, [0]]));
+  const setters: Record<string, number[]> = Object.fromEntries(
+    ['level', 'waivers', 'fix', 'ledger', ...Object.keys(rule.defaults).map((name) => `option ${name}`)].map((part) =>
+      [part, [0]]),
+  );
   // For each item of a list who brought it.
-  const bringers: Record<string, [string, number][]> = Object.fromEntries(Object.entries(rule.defaults).filter(([, value]) => Array.isArray(value)).map(([name, value]) => [name, (value as string[]).map((item) => [item, 0])]));
+  const bringers: Record<string, [string, number][]> = Object.fromEntries(Object.entries(rule.defaults)
+    .filter(([, value]) => Array.isArray(value))
+    .map(([name, value]) => [name, (value as string[]).map((item) => [item, 0])]));
   for (const { kind, file, line, chain, filters, ruling, cut } of statements) {
     if (!isAbout(ruling.selector, rule)) continue;
-    if (!filters.every(({ only, except }) => (only?.some((selector) => isAbout(selector, rule)) ?? true) && !except?.some((selector) => isAbout(selector, rule)))) continue;
+    if (!filters.every(({ only, except }) => (only?.some((selector) => isAbout(selector, rule)) ?? true)
+      && !except?.some((selector) => isAbout(selector, rule)))) continue;
     const by = trail.length;
     if (cut && (ruling.guard === undefined || ruling.guard === 'none')) {
       trail.push([file, line, 'cut-off', [], null]);
@@ -174,14 +206,18 @@ export function decide(rule: Rule, statements: readonly Said[]) {
     const lowersNothing = kind === 'at-most' && LEVELS.indexOf(state.level) <= LEVELS.indexOf(ruling.level as string);
     const wanted: [string, unknown][] = [];
     if (ruling.level !== undefined && !lowersNothing) wanted.push(['level', ruling.level]);
-    for (const [name, change] of Object.entries(ruling.options ?? {})) wanted.push([`option ${name}`, edited(state.options[name], change)]);
+    for (const [name, change] of Object.entries(ruling.options ?? {})) {
+      wanted.push([`option ${name}`, edited(state.options[name], change)]);
+    }
     if (ruling.waivers !== undefined) wanted.push(['waivers', ruling.waivers]);
     if (ruling.fix !== undefined) wanted.push(['fix', ruling.fix]);
     if (ruling.ledger !== undefined) wanted.push(['ledger', ruling.ledger]);
     const refused: string[] = [];
     let refusedBy: number | null = null;
     for (const [part, value] of wanted) {
-      const refusers = [...guards].filter(([owner, guard]) => !chain.includes(owner) && isRefused(guard, part, value, rule)).map(([, guard]) => guard.by);
+      const refusers = [...guards]
+        .filter(([owner, guard]) => !chain.includes(owner) && isRefused(guard, part, value, rule))
+        .map(([, guard]) => guard.by);
       if (refusers.length > 0) {
         refused.push(part.replace('option ', 'options.'));
         refusedBy ??= Math.min(...refusers);
@@ -201,7 +237,9 @@ export function decide(rule: Rule, statements: readonly Said[]) {
         setters[part]?.push(by);
       }
     }
-    const heard = refused.length === 0 ? (kind !== 'at-most' ? 'applied' : lowersNothing ? 'idle' : 'capped') : refused.length < wanted.length ? 'partly-refused' : 'refused';
+    const heard = refused.length === 0 ? (kind !== 'at-most' ? 'applied' : lowersNothing ? 'idle' : 'capped')
+      : refused.length < wanted.length ? 'partly-refused'
+      : 'refused';
     trail.push([file, line, heard, refused, refusedBy]);
     for (const [owner, guard] of guards) if (chain.includes(owner)) guard.remembered = structuredClone(state);
     const owner = chain.at(-1) as string;
@@ -215,7 +253,8 @@ export function decide(rule: Rule, statements: readonly Said[]) {
     // Whoever set the level, before caps lowered it.
     turnedOnBy: (setters['level'] as number[]).findLast((index) => trail[index]?.[2] !== 'capped') ?? 0,
     freedoms: ['waivers', 'fix', 'ledger'].map((freedom) => setters[freedom]?.at(-1) ?? 0),
-    options: Object.fromEntries(Object.keys(rule.defaults).map((name) => [name, { ...originIn(setters[`option ${name}`] as number[]), items: bringers[name] ?? null }])),
+    options: Object.fromEntries(Object.keys(rule.defaults)
+      .map((name) => [name, { ...originIn(setters[`option ${name}`] as number[]), items: bringers[name] ?? null }])),
     guards: [...guards.values()].map(({ kind, by }) => ({ kind, by })).sort((a, b) => a.by - b.by),
   };
 }

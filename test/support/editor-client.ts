@@ -2,8 +2,10 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import {
-  ApplyWorkspaceEditRequest, createProtocolConnection, RegistrationRequest, ShowDocumentRequest, StreamMessageReader, StreamMessageWriter,
-  type ApplyWorkspaceEditParams, type ClientCapabilities, type Diagnostic, type InitializeResult, type ProtocolConnection, type PublishDiagnosticsParams, type ShowDocumentParams, type TextEdit,
+  ApplyWorkspaceEditRequest, createProtocolConnection, RegistrationRequest, ShowDocumentRequest, StreamMessageReader,
+  StreamMessageWriter,
+  type ApplyWorkspaceEditParams, type ClientCapabilities, type Diagnostic, type InitializeResult, type ProtocolConnection,
+  type PublishDiagnosticsParams, type ShowDocumentParams, type TextEdit,
 } from 'vscode-languageserver-protocol/node.js';
 import { makeFolder, PROGRAM } from './project.js';
 
@@ -25,11 +27,20 @@ export class EditorClient {
   /** What the program said on standard error. */
   err = '';
 
-  private constructor(public folder: string, readonly process: ChildProcess, readonly connection: ProtocolConnection, readonly begun: InitializeResult) {}
+  private constructor(
+    public folder: string,
+    readonly process: ChildProcess,
+    readonly connection: ProtocolConnection,
+    readonly begun: InitializeResult,
+  ) {}
 
   /** Starts the program for a folder. @param capabilities what the editor can do. */
   static async start(folder: string, capabilities: ClientCapabilities = {}, args: readonly string[] = []): Promise<EditorClient> {
-    const child = spawn(process.execPath, [PROGRAM, 'editor', '--stdio', '--no-personal', ...args], { cwd: folder, env: { ...process.env, ELVAR_CACHE: makeFolder(), XDG_CACHE_HOME: makeFolder() }, stdio: ['pipe', 'pipe', 'pipe'] });
+    const child = spawn(process.execPath, [PROGRAM, 'editor', '--stdio', '--no-personal', ...args], {
+      cwd: folder,
+      env: { ...process.env, ELVAR_CACHE: makeFolder(), XDG_CACHE_HOME: makeFolder() },
+      stdio: ['pipe', 'pipe', 'pipe'],
+    });
     const connection = createProtocolConnection(new StreamMessageReader(child.stdout), new StreamMessageWriter(child.stdin));
     let client: EditorClient | null = null;
     connection.onNotification('textDocument/publishDiagnostics', (params: PublishDiagnosticsParams) => client?.note(params));
@@ -43,17 +54,32 @@ export class EditorClient {
       return { success: true };
     });
     connection.onRequest(RegistrationRequest.type, () => undefined);
-    for (const request of ['window/workDoneProgress/create', 'workspace/diagnostic/refresh', 'workspace/inlayHint/refresh', 'workspace/codeLens/refresh']) connection.onRequest(request, () => null);
+    for (const request of [
+      'window/workDoneProgress/create', 'workspace/diagnostic/refresh', 'workspace/inlayHint/refresh',
+      'workspace/codeLens/refresh',
+    ]) {
+      connection.onRequest(request, () => null);
+    }
     connection.listen();
-    const begun = await connection.sendRequest<InitializeResult>('initialize', { processId: process.pid, rootUri: pathToFileURL(folder).href, workspaceFolders: [{ uri: pathToFileURL(folder).href, name: 'harbour' }], capabilities });
+    const begun = await connection.sendRequest<InitializeResult>('initialize', {
+      processId: process.pid,
+      rootUri: pathToFileURL(folder).href,
+      workspaceFolders: [{ uri: pathToFileURL(folder).href, name: 'harbour' }],
+      capabilities,
+    });
     client = new EditorClient(folder, child, connection, begun);
     child.stderr.on('data', (bytes: Buffer) => { if (client !== null) client.err += bytes.toString(); });
-    child.once('exit', (code) => { if (code !== 0 && client?.err !== '') process.stderr.write(`the editor's program ended with ${code}: ${client?.err}\n`); });
+    child.once('exit', (code) => {
+      if (code !== 0 && client?.err !== '') process.stderr.write(`the editor's program ended with ${code}: ${client?.err}\n`);
+    });
     await connection.sendNotification('initialized', {});
     return client;
   }
 
-  /** The program for editors with these abilities, one for all tests that ask for nothing else: each has a folder of its own. It ends with the process of the tests. */
+  /**
+   * The program for editors with these abilities, one for all tests that ask for nothing else: each has a folder of its own. It
+   * ends with the process of the tests.
+   */
   static async shared(folder: string, capabilities: ClientCapabilities = {}): Promise<EditorClient> {
     const key = JSON.stringify(capabilities);
     const client = SHARED.get(key) ?? EditorClient.start(folder, capabilities);
@@ -76,11 +102,15 @@ export class EditorClient {
   }
 
   async open(file: string, text: string, version = 1): Promise<void> {
-    await this.connection.sendNotification('textDocument/didOpen', { textDocument: { uri: this.uri(file), languageId: 'any', version, text } });
+    await this.connection.sendNotification(
+      'textDocument/didOpen', { textDocument: { uri: this.uri(file), languageId: 'any', version, text } },
+    );
   }
 
   async change(file: string, version: number, ...contentChanges: readonly object[]): Promise<void> {
-    await this.connection.sendNotification('textDocument/didChange', { textDocument: { uri: this.uri(file), version }, contentChanges });
+    await this.connection.sendNotification(
+      'textDocument/didChange', { textDocument: { uri: this.uri(file), version }, contentChanges },
+    );
   }
 
   async close(file: string): Promise<void> {
@@ -88,13 +118,18 @@ export class EditorClient {
   }
 
   /** The next diagnostics of a file that are about this version; any if it is null. @param isWanted which of them to wait for. */
-  async diagnostics(file: string, version: number | null = null, isWanted: (diagnostics: readonly Diagnostic[]) => boolean = () => true): Promise<Diagnostic[]> {
-    const isMeant = ({ uri, version: own, diagnostics }: PublishDiagnosticsParams): boolean => uri === this.uri(file) && (version === null || own === version) && isWanted(diagnostics);
+  async diagnostics(
+    file: string, version: number | null = null, isWanted: (diagnostics: readonly Diagnostic[]) => boolean = () => true,
+  ): Promise<Diagnostic[]> {
+    const isMeant = ({ uri, version: own, diagnostics }: PublishDiagnosticsParams): boolean =>
+      uri === this.uri(file) && (version === null || own === version) && isWanted(diagnostics);
     const deadline = Date.now() + LONGEST;
     for (;;) {
       const at = this.published.findIndex(isMeant);
       if (at >= 0) return (this.published.splice(0, at + 1).at(-1) as PublishDiagnosticsParams).diagnostics;
-      if (Date.now() > deadline) throw new Error(`no diagnostics of ${file} (version ${version}) within ${LONGEST} ms; standard error: ${this.err}`);
+      if (Date.now() > deadline) {
+        throw new Error(`no diagnostics of ${file} (version ${version}) within ${LONGEST} ms; standard error: ${this.err}`);
+      }
       await new Promise<void>((resolve) => {
         const timer = setTimeout(resolve, 500);
         this.waiting.push(() => {
@@ -127,7 +162,9 @@ export class EditorClient {
 export function applied(text: string, edits: readonly TextEdit[]): string {
   const starts = [0, ...[...text.matchAll(/\n/g)].map(({ index }) => index + 1)];
   const offset = ({ line, character }: TextEdit['range']['start']): number => (starts[line] ?? text.length) + character;
-  return edits.toSorted((a, b) => offset(b.range.start) - offset(a.range.start)).reduce((rest, { range, newText }) => rest.slice(0, offset(range.start)) + newText + rest.slice(offset(range.end)), text);
+  return edits.toSorted((a, b) => offset(b.range.start) - offset(a.range.start)).reduce(
+    (rest, { range, newText }) => rest.slice(0, offset(range.start)) + newText + rest.slice(offset(range.end)), text,
+  );
 }
 
 /** A place as an empty range. */
@@ -137,5 +174,6 @@ export function at(line: number, character: number): TextEdit['range'] {
 
 /** Diagnostics in brief: `LINE:CHARACTER-LINE:CHARACTER SEVERITY CODE`, from 0. */
 export function brief(diagnostics: readonly Diagnostic[]): string[] {
-  return diagnostics.map(({ range: { start, end }, severity, code }) => `${start.line}:${start.character}-${end.line}:${end.character} ${severity} ${code}`);
+  return diagnostics.map(({ range: { start, end }, severity, code }) =>
+    `${start.line}:${start.character}-${end.line}:${end.character} ${severity} ${code}`);
 }

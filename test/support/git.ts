@@ -1,6 +1,9 @@
 import { execFileSync } from 'node:child_process';
 
-const IDENTITY = ['-c', 'user.name=Harbour', '-c', 'user.email=harbour@saltmarsh.example', '-c', 'commit.gpgSign=false', '-c', 'core.autocrlf=false', '-c', 'init.defaultBranch=main'];
+const IDENTITY = [
+  '-c', 'user.name=Harbour', '-c', 'user.email=harbour@saltmarsh.example', '-c', 'commit.gpgSign=false', '-c',
+  'core.autocrlf=false', '-c', 'init.defaultBranch=main',
+];
 
 /** Runs git in a folder and returns its output; the settings of the user who runs the tests have no effect. */
 export function git(folder: string, ...args: readonly string[]): string {
@@ -20,6 +23,8 @@ export function commitBy(folder: string, day: string, author: string, subject: s
   git(folder, 'add', '-A');
   const time = `${day}T12:00:00 +0000`;
   const by = ['-c', `user.name=${author}`, '-c', 'user.email=office@saltmarsh.example', '-c', 'commit.gpgSign=false'];
-  execFileSync('git', ['-C', folder, ...by, 'commit', '-q', '--allow-empty', '-m', subject], { env: { ...ENVIRONMENT, GIT_AUTHOR_DATE: time, GIT_COMMITTER_DATE: time } });
+  execFileSync('git', ['-C', folder, ...by, 'commit', '-q', '--allow-empty', '-m', subject], {
+    env: { ...ENVIRONMENT, GIT_AUTHOR_DATE: time, GIT_COMMITTER_DATE: time },
+  });
   return git(folder, 'rev-parse', 'HEAD').trim();
 }

@@ -21,5 +21,8 @@ export function builtGrammarFiles(): GrammarSource {
 /** The dictionary as the build has laid it out. */
 export function builtDictionary(): Dictionary {
   const words = new URL('../../dist/dictionaries/', import.meta.url);
-  return { words: readFileSync(new URL('english-words.txt', words), 'latin1'), names: readFileSync(new URL('english-names.txt', words), 'latin1') };
+  return {
+    words: readFileSync(new URL('english-words.txt', words), 'latin1'),
+    names: readFileSync(new URL('english-names.txt', words), 'latin1'),
+  };
 }

@@ -8,13 +8,26 @@ import { size } from './runs.js';
 export const NAMES = ['a.js', 'b.py', 'quay/c.js', 'quay/d.ts', 'e.md'];
 
 const PIECES: Readonly<Record<string, readonly string[]>> = {
-  js: ['go(a == b);\n', 'go(a != b);\n', 'var x = 1;\n', '// elvar waive slips/loose-compare until 2026-06-20 because tides\n', '// elvar waive slips/loose-compare\n', 'console.log(1)\n', '// TODO moor\n', 'const tide = "hte quay";\n', '// @generated\n', 'go("é😀" == b);\n', '\0', 'export function moor() {}\n', "import { moor } from './quay/c.js';\n", "import { moor } from '../a.js';\n", 'moor();\n', "const { sail } = require('./quay/d');\n", 'function sail() { sail(); }\n', 'go("moor");\n', '// elvar waive dead/*, imports/* below because tides\n'],
-  py: ['def moor():\n    pass\n', 'moor()\n', 'class Quay:\n    pass\n', 'import os\n', 'print(1)\n', 'x = a == None\n', '# elvar waive words/* throughout because tides\n', '# hte tide\n'],
-  ts: ['const a: any = 1;\n', 'go(a == b);\n', 'export {};\n', 'export const sail = 1;\n', "import './c.js';\n", 'export interface Moor { length: number }\n'],
+  js: [
+    'go(a == b);\n', 'go(a != b);\n', 'var x = 1;\n', '// elvar waive slips/loose-compare until 2026-06-20 because tides\n',
+    '// elvar waive slips/loose-compare\n', 'console.log(1)\n', '// TODO moor\n', 'const tide = "hte quay";\n',
+    '// @generated\n', 'go("é😀" == b);\n', '\0', 'export function moor() {}\n', "import { moor } from './quay/c.js';\n",
+    "import { moor } from '../a.js';\n", 'moor();\n', "const { sail } = require('./quay/d');\n", 'function sail() { sail(); }\n',
+    'go("moor");\n', '// elvar waive dead/*, imports/* below because tides\n',
+  ],
+  py: [
+    'def moor():\n    pass\n', 'moor()\n', 'class Quay:\n    pass\n', 'import os\n', 'print(1)\n', 'x = a == None\n',
+    '# elvar waive words/* throughout because tides\n', '# hte tide\n',
+  ],
+  ts: [
+    'const a: any = 1;\n', 'go(a == b);\n', 'export {};\n', 'export const sail = 1;\n', "import './c.js';\n",
+    'export interface Moor { length: number }\n',
+  ],
   md: ['Call `moor` first.\n', 'A line that is longer than twenty characters.\n', 'hte quay\n'],
 };
 
-const BASE = 'slips/*: warning, text/*: note, waivers/*: note, idiom/*: note, dead/*: note, imports/*: note, docs/ticketless-todo: note';
+const BASE =
+  'slips/*: warning, text/*: note, waivers/*: note, idiom/*: note, dead/*: note, imports/*: note, docs/ticketless-todo: note';
 
 /** Layer files that the root may have. */
 export const LAYERS = [
@@ -24,9 +37,12 @@ export const LAYERS = [
   `rulings: { ${BASE}, text/line-width: { level: error, options: { max: 20 } } }\n`,
   'presets: [elvar:starter]\npolicy: { reasons: required }\n',
   `rulings: { ${BASE} }\nscope: { generated: check, largest: 60 }\n`,
-  `rules:\n  house/go:\n    title: No going\n    languages: [javascript]\n    pattern: 'go'\n    message: gone\nrulings: { ${BASE}, house/go: warning }\n`,
-  `rules:\n  house/go:\n    title: No going\n    languages: [javascript]\n    pattern: 'moor'\n    message: moored\nrulings: { ${BASE}, house/go: warning }\n`,
-  'presets: [elvar:starter]\nrulings: { slips/loose-compare: { level: warning, fix: refuse }, idiom/*: note }\nscope: { ignore: [quay/] }\n',
+  `rules:\n  house/go:\n    title: No going\n    languages: [javascript]\n    pattern: 'go'\n    message: gone\n`
+    + `rulings: { ${BASE}, house/go: warning }\n`,
+  `rules:\n  house/go:\n    title: No going\n    languages: [javascript]\n    pattern: 'moor'\n    message: moored\n`
+    + `rulings: { ${BASE}, house/go: warning }\n`,
+  'presets: [elvar:starter]\nrulings: { slips/loose-compare: { level: warning, fix: refuse }, idiom/*: note }\n'
+    + 'scope: { ignore: [quay/] }\n',
   `rulings: { ${BASE} }\nlanguages: { typescript: ["*.js"], python: ["*.md"] }\n`,
   'rulings: { words/spelling: { level: note, options: { known: { add: [hte] } } } }\n',
 ];
@@ -45,13 +61,21 @@ export type Step =
 const file = fc.nat({ max: NAMES.length - 1 });
 /** Histories of a project. */
 export const histories = fc.array(fc.oneof(
-  { weight: 6, arbitrary: fc.record({ kind: fc.constant<'write'>('write'), file, pieces: fc.array(fc.nat({ max: 18 }), { maxLength: 3 }), keepsTimes: fc.boolean() }) },
-  { weight: 3, arbitrary: fc.record({ kind: fc.constantFrom<('layer' | 'inner')[]>('layer', 'layer', 'inner'), which: fc.nat({ max: LAYERS.length - 1 }) }) },
+  { weight: 6, arbitrary: fc.record({
+    kind: fc.constant<'write'>('write'), file, pieces: fc.array(fc.nat({ max: 18 }), { maxLength: 3 }), keepsTimes: fc.boolean(),
+  }) },
+  { weight: 3, arbitrary: fc.record(
+    { kind: fc.constantFrom<('layer' | 'inner')[]>('layer', 'layer', 'inner'), which: fc.nat({ max: LAYERS.length - 1 }) },
+  ) },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant<'rename'>('rename'), file, to: file }) },
   { weight: 1, arbitrary: fc.record({ kind: fc.constantFrom<('remove' | 'touch')[]>('remove', 'touch'), file }) },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant<'day'>('day'), day: fc.nat({ max: 10 }) }) },
   { weight: 1, arbitrary: fc.constantFrom<Step[]>({ kind: 'take' }, { kind: 'forget' }) },
-  { weight: 2, arbitrary: fc.record({ kind: fc.constant<'damage'>('damage'), how: fc.constantFrom<('cut' | 'noise' | 'garbage' | 'version')[]>('cut', 'noise', 'garbage', 'version'), at: fc.nat() }) },
+  { weight: 2, arbitrary: fc.record({
+    kind: fc.constant<'damage'>('damage'),
+    how: fc.constantFrom<('cut' | 'noise' | 'garbage' | 'version')[]>('cut', 'noise', 'garbage', 'version'),
+    at: fc.nat(),
+  }) },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant<'narrow'>('narrow'), file }) },
 ) as fc.Arbitrary<Step>, { minLength: 2, maxLength: size(4, 9) });
 

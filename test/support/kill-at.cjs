@@ -1,7 +1,8 @@
 /*
  * Loaded into the built program before anything else: ends it without warning at one of the moments at which it changes something
- * on the disk, or does there what another program might do. KILL_AT is the number of that moment, from 0; COUNT_IN names a file that gets the number of all moments.
- * EDIT says what else happens instead: `append` a line to TARGET, `save` another text in its place as editors do, or `swap` the directory TARGET for a link to OTHER.
+ * on the disk, or does there what another program might do. KILL_AT is the number of that moment, from 0; COUNT_IN names a file
+ * that gets the number of all moments. EDIT says what else happens instead: `append` a line to TARGET, `save` another text in its
+ * place as editors do, or `swap` the directory TARGET for a link to OTHER.
  */
 const fs = require('node:fs');
 const { isMainThread } = require('node:worker_threads');
@@ -41,9 +42,14 @@ const EDITS = {
 const descriptors = new Set();
 /** Files may be reached through an open directory. */
 const named = (file) => String(file).replace(/^\/proc\/self\/fd\/\d+/, (open) => original.readlinkSync(open));
-const concerns = (file) => (typeof file === 'number' ? descriptors.has(file) : below.split(':').some((folder) => named(file).startsWith(folder)));
+const concerns = (file) => (typeof file === 'number'
+  ? descriptors.has(file)
+  : below.split(':').some((folder) => named(file).startsWith(folder)));
 
-for (const name of ['renameSync', 'linkSync', 'rmSync', 'unlinkSync', 'mkdirSync', 'fchmodSync', 'fchownSync', 'fsyncSync', 'ftruncateSync', 'writeSync']) {
+for (const name of [
+  'renameSync', 'linkSync', 'rmSync', 'unlinkSync', 'mkdirSync', 'fchmodSync', 'fchownSync', 'fsyncSync', 'ftruncateSync',
+  'writeSync',
+]) {
   fs[name] = (target, ...rest) => {
     if (!concerns(target)) return original[name](target, ...rest);
     moment(undefined, name);

@@ -18,7 +18,9 @@ export interface ModelProject {
  * Writes a project, hands it to `use`, and clears it away.
  * @param codes the contents of the files; files without one are empty.
  */
-export async function inProject(project: Project, use: (own: ModelProject) => Promise<void> | void, codes: Readonly<Record<string, string>> = {}): Promise<void> {
+export async function inProject(
+  project: Project, use: (own: ModelProject) => Promise<void> | void, codes: Readonly<Record<string, string>> = {},
+): Promise<void> {
   const folder = mkdtempSync(path.join(tmpdir(), 'elvar-model-'));
   try {
     const root = path.join(folder, 'tree');
@@ -26,7 +28,13 @@ export async function inProject(project: Project, use: (own: ModelProject) => Pr
     writeFiles(root, codes);
     await use({
       root, written,
-      options: { directory: root, root, today: TODAY, set: project.set.map(({ text }) => text), env: { XDG_CONFIG_HOME: path.join(folder, 'config') } },
+      options: {
+        directory: root,
+        root,
+        today: TODAY,
+        set: project.set.map(({ text }) => text),
+        env: { XDG_CONFIG_HOME: path.join(folder, 'config') },
+      },
     });
   } finally {
     rmSync(folder, { recursive: true, force: true });

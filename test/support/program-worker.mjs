@@ -13,7 +13,14 @@ parentPort.on('message', async ({ folder, args, env }) => {
   for (const name of Object.keys(process.env)) delete process.env[name];
   Object.assign(process.env, env);
   const run = { code: null, out: '', err: '' };
-  const terminal = { out: (text) => { run.out += text; }, err: (text) => { run.err += text; }, directory: folder, env, isTerminal: false, columns: 100 };
+  const terminal = {
+    out: (text) => { run.out += text; },
+    err: (text) => { run.err += text; },
+    directory: folder,
+    env,
+    isTerminal: false,
+    columns: 100,
+  };
   run.code = await program.runSafely(args, terminal);
   answers.postMessage(run);
   Atomics.store(signal, 0, 1);

@@ -41,7 +41,9 @@ export function makeFolder(files: Readonly<Record<string, string | Buffer>> = {}
 
 /** Runs the built program in a folder, as a process of its own. */
 export function elvarProcess(folder: string, args: readonly string[], env: Readonly<Record<string, string>> = {}): Run {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [PROGRAM, ...args], { cwd: folder, encoding: 'utf8', env: environment(folder, env), maxBuffer: 64 * 1024 * 1024 });
+  const { status, stdout, stderr } = spawnSync(process.execPath, [PROGRAM, ...args], {
+    cwd: folder, encoding: 'utf8', env: environment(folder, env), maxBuffer: 64 * 1024 * 1024,
+  });
   return { code: status, out: stdout, err: stderr };
 }
 
@@ -49,7 +51,15 @@ export function elvarProcess(folder: string, args: readonly string[], env: Reado
 export function elvarUnprivileged(folder: string, args: readonly string[]): Run {
   if (process.getuid?.() !== 0) return elvarProcess(folder, args);
   spawnSync('chown', ['-R', `${NOBODY}:${NOBODY}`, folder]);
-  const { status, stdout, stderr } = spawnSync('setpriv', [`--reuid=${NOBODY}`, `--regid=${NOBODY}`, '--clear-groups', process.execPath, PROGRAM, ...args], { cwd: folder, encoding: 'utf8', env: environment(folder, { XDG_CACHE_HOME: path.join(folder, '.cache'), XDG_STATE_HOME: path.join(folder, '.cache') }) });
+  const { status, stdout, stderr } = spawnSync(
+    'setpriv',
+    [`--reuid=${NOBODY}`, `--regid=${NOBODY}`, '--clear-groups', process.execPath, PROGRAM, ...args],
+    {
+      cwd: folder,
+      encoding: 'utf8',
+      env: environment(folder, { XDG_CACHE_HOME: path.join(folder, '.cache'), XDG_STATE_HOME: path.join(folder, '.cache') }),
+    },
+  );
   return { code: status, out: stdout, err: stderr };
 }
 
@@ -63,7 +73,9 @@ export function elvar(folder: string, args: readonly string[], env: Readonly<Rec
   worker.postMessage({ folder, args, env: environment(folder, env) });
   // What wakes this thread may still be the end of the run before.
   while (Atomics.load(signal, 0) === 0) {
-    if (Atomics.wait(signal, 0, 0, LONGEST) === 'timed-out') throw new Error(`elvar ${args.join(' ')} has not ended after ${LONGEST / 1000} s`);
+    if (Atomics.wait(signal, 0, 0, LONGEST) === 'timed-out') {
+      throw new Error(`elvar ${args.join(' ')} has not ended after ${LONGEST / 1000} s`);
+    }
   }
   return receiveMessageOnPort(answers)?.message as Run;
 }
@@ -72,7 +84,9 @@ function environment(folder: string, env: Readonly<Record<string, string>>): Rec
   return { PATH: process.env['PATH'] ?? '', HOME: folder, XDG_CACHE_HOME: CACHES, XDG_STATE_HOME: CACHES, ...env };
 }
 
-/** What the program keeps for itself, outside of the folders that tests look at (caches.ts): each worker of the tests has its own. */
+/**
+ * What the program keeps for itself, outside of the folders that tests look at (caches.ts): each worker of the tests has its own.
+ */
 export const CACHES = path.join(process.env['ELVAR_TEST_CACHES'] as string, String(process.pid));
 
 /** The longest that one command may take, in milliseconds. */

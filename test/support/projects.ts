@@ -24,8 +24,14 @@ export function factsIn(text: SourceText, grammars: Grammars): FileFacts {
 }
 
 /** A project of files, by their paths. Their grammars must have been loaded. */
-export function projectOf(files: Readonly<Record<string, string>>, grammars: Grammars, skipped: readonly string[] = []): ProjectFacts {
-  return new ProjectFacts(Object.entries(files).map(([name, text]) => factsIn(new SourceText(name, languageOfName(path.posix.basename(name)) as Language, text), grammars)), skipped);
+export function projectOf(
+  files: Readonly<Record<string, string>>, grammars: Grammars, skipped: readonly string[] = [],
+): ProjectFacts {
+  return new ProjectFacts(
+    Object.entries(files).map(([name, text]) =>
+      factsIn(new SourceText(name, languageOfName(path.posix.basename(name)) as Language, text), grammars)),
+    skipped,
+  );
 }
 
 /** The same tools, which know the whole project of an example. */

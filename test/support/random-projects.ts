@@ -64,30 +64,53 @@ const calls = fc.oneof(names, fc.record({ add: names, drop: names }, { requiredK
 
 const wide = fc.tuple(fc.constantFrom('*', 'text/*', 'size/*', 'idiom/*', 'tag:starter', 'tag:layout'), fc.constant({}));
 const narrow = fc.oneof(
-  fc.tuple(fc.constant('text/line-width'), fc.record({ max: fc.constantFrom(60, 80, 100, 120), 'urls-free': fc.boolean(), 'tab-width': fc.constantFrom(2, 8) }, { requiredKeys: [] })),
+  fc.tuple(fc.constant('text/line-width'), fc.record(
+    { max: fc.constantFrom(60, 80, 100, 120), 'urls-free': fc.boolean(), 'tab-width': fc.constantFrom(2, 8) },
+    { requiredKeys: [] },
+  )),
   fc.tuple(fc.constant('size/branches'), fc.record({ max: fc.constantFrom(5, 10, 15) }, { requiredKeys: [] })),
   fc.tuple(fc.constant('idiom/debug-print'), fc.record({ calls }, { requiredKeys: [] })),
   fc.tuple(fc.constant('text/indent'), fc.record({ with: fc.constantFrom('spaces', 'tabs') }, { requiredKeys: [] })),
 );
 
-const ruling: fc.Arbitrary<Ruling> = fc.tuple(fc.oneof({ weight: 2, arbitrary: wide }, { weight: 3, arbitrary: narrow }), maybe(level, 12), guard, permission, permission, permission, until)
+const ruling: fc.Arbitrary<Ruling> = fc.tuple(
+  fc.oneof({ weight: 2, arbitrary: wide }, { weight: 3, arbitrary: narrow }),
+  maybe(level, 12),
+  guard,
+  permission,
+  permission,
+  permission,
+  until,
+)
   .map(([[selector, options], said, guards, waivers, fix, ledger, last]) => ({
     selector,
     // A ruling has to say something.
-    level: said ?? (Object.keys(options).length > 0 || guards !== undefined || waivers !== undefined || fix !== undefined || ledger !== undefined ? undefined : 'note'),
+    level: said ?? (Object.keys(options).length > 0
+      || guards !== undefined || waivers !== undefined || fix !== undefined || ledger !== undefined
+      ? undefined
+      : 'note'),
     options: Object.keys(options).length > 0 ? options : undefined,
     guard: guards, waivers, fix, ledger, until: last,
   })).map((parts) => Object.fromEntries(Object.entries(parts).filter(([, value]) => value !== undefined)) as unknown as Ruling);
 
 const rulings = fc.uniqueArray(ruling, { selector: ({ selector }) => selector, maxLength: 4 });
-const patterns = fc.array(fc.constantFrom('*.ts', '*.test.ts', '/b/', 'b/', 'y.py', '/x.ts', '!x.ts', '!*.test.ts', '/a/', '!b/'), { minLength: 1, maxLength: 3 });
-const selectorList = fc.subarray(['*', 'text/*', 'size/*', 'tag:starter', 'text/line-width', 'idiom/debug-print'], { minLength: 1, maxLength: 2 });
+const patterns = fc.array(
+  fc.constantFrom('*.ts', '*.test.ts', '/b/', 'b/', 'y.py', '/x.ts', '!x.ts', '!*.test.ts', '/a/', '!b/'),
+  { minLength: 1, maxLength: 3 },
+);
+const selectorList = fc.subarray(
+  ['*', 'text/*', 'size/*', 'tag:starter', 'text/line-width', 'idiom/debug-print'], { minLength: 1, maxLength: 2 },
+);
 const atMost = maybe(fc.constantFrom('warning', 'note', 'off')).map((value) => value ?? null);
 
 function uses(presets: readonly number[]): fc.Arbitrary<Use[]> {
   if (presets.length === 0) return fc.constant([]);
-  const use = fc.record({ preset: fc.constantFrom(...presets), only: selectorList, except: selectorList }, { requiredKeys: ['preset'] }) as fc.Arbitrary<Use>;
-  return fc.oneof({ weight: 3, arbitrary: fc.constant<Use[]>([]) }, { weight: 2, arbitrary: fc.array(use, { minLength: 1, maxLength: 2 }) });
+  const use = fc.record(
+    { preset: fc.constantFrom(...presets), only: selectorList, except: selectorList }, { requiredKeys: ['preset'] },
+  ) as fc.Arbitrary<Use>;
+  return fc.oneof(
+    { weight: 3, arbitrary: fc.constant<Use[]>([]) }, { weight: 2, arbitrary: fc.array(use, { minLength: 1, maxLength: 2 }) },
+  );
 }
 
 function layers(presets: readonly number[]): fc.Arbitrary<Layer> {
@@ -99,19 +122,32 @@ function layers(presets: readonly number[]): fc.Arbitrary<Layer> {
     rulings,
     atMost,
   });
-  return fc.record({ presets: uses(presets), inherit: fc.constantFrom(true, true, true, false), rulings, zones: fc.array(zone, { maxLength: 2 }), atMost });
+  return fc.record({
+    presets: uses(presets),
+    inherit: fc.constantFrom(true, true, true, false),
+    rulings,
+    zones: fc.array(zone, { maxLength: 2 }),
+    atMost,
+  });
 }
 
 /** A personal file: no guards, no cap of its own. */
 const personal = layers([0, 1, 2]).map((own): Layer => {
   const bare = (list: readonly Ruling[]): Ruling[] => list.map(({ guard: _, ...rest }) => ({ level: 'note', ...rest }));
-  return { ...own, atMost: null, rulings: bare(own.rulings), zones: own.zones.map((zone) => ({ ...zone, rulings: bare(zone.rulings) })) };
+  return {
+    ...own, atMost: null, rulings: bare(own.rulings), zones: own.zones.map((zone) => ({ ...zone, rulings: bare(zone.rulings) })),
+  };
 });
 
 const set = fc.oneof(
-  fc.tuple(fc.constantFrom('*', 'text/*', 'tag:starter', 'text/indent'), level).map(([selector, said]) => ({ text: `${selector}=${said}`, ruling: { selector, level: said } })),
-  fc.constantFrom(60, 140).map((max) => ({ text: `text/line-width.max=${max}`, ruling: { selector: 'text/line-width', options: { max } } })),
-  calls.map((value) => ({ text: `idiom/debug-print.calls=${JSON.stringify(value)}`, ruling: { selector: 'idiom/debug-print', options: { calls: value } } })),
+  fc.tuple(fc.constantFrom('*', 'text/*', 'tag:starter', 'text/indent'), level)
+    .map(([selector, said]) => ({ text: `${selector}=${said}`, ruling: { selector, level: said } })),
+  fc.constantFrom(60, 140)
+    .map((max) => ({ text: `text/line-width.max=${max}`, ruling: { selector: 'text/line-width', options: { max } } })),
+  calls.map((value) => ({
+    text: `idiom/debug-print.calls=${JSON.stringify(value)}`,
+    ruling: { selector: 'idiom/debug-print', options: { calls: value } },
+  })),
 );
 
 /** Projects with everything that decides something. */
@@ -139,13 +175,17 @@ export const WITH_IDLE_IN_TURN: Project = {
   layers: {
     '': {
       presets: [], inherit: true, zones: [], atMost: null,
-      rulings: [{ selector: 'text/*', level: 'error' }, { selector: 'tag:starter', level: 'off', guard: 'none' }, { selector: 'tag:layout', level: 'error', fix: 'allow' }],
+      rulings: [{ selector: 'text/*', level: 'error' }, { selector: 'tag:starter', level: 'off', guard: 'none' }, {
+        selector: 'tag:layout', level: 'error', fix: 'allow',
+      }],
     },
   },
 };
 
 /** A project in which a setting of the command line changes a rule, so that a run meets one however few projects it tries. */
-export const WITH_SETTING: Project = { ...WITH_IDLE_RULING, set: [{ text: 'text/*=error', ruling: { selector: 'text/*', level: 'error' } }] };
+export const WITH_SETTING: Project = {
+  ...WITH_IDLE_RULING, set: [{ text: 'text/*=error', ruling: { selector: 'text/*', level: 'error' } }],
+};
 
 /** How a layer is named in places, and the lines on which its rulings and caps stand. */
 export interface Written {
@@ -166,7 +206,9 @@ export function writeProject(project: Project, folder: string, files: readonly s
     put(own, `tree/${name}`, name, true, directory === '' ? './' : '../'.repeat(directory.split('/').length));
   }
   project.presets.forEach((own, index) => put(own, `tree/style/p${index}.yaml`, `style/p${index}.yaml`, false, '../'));
-  if (project.personal !== null) put(project.personal, 'config/elvar/elvar.yaml', path.join(folder, 'config/elvar/elvar.yaml'), false, '../../tree/');
+  if (project.personal !== null) {
+    put(project.personal, 'config/elvar/elvar.yaml', path.join(folder, 'config/elvar/elvar.yaml'), false, '../../tree/');
+  }
   writeFiles(folder, Object.fromEntries(files.map((file) => [`tree/${file}`, ''])));
   return written;
 }

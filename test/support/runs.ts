@@ -3,7 +3,8 @@ export const HAS_TIME = process.env['ELVAR_DEEP'] !== undefined;
 
 /**
  * How often a property is tried: a number of tries and never a time, so that a slow machine protects as well as a fast one.
- * @param usual in `npm test`, where a property may take a second or so. @param deep in `npm run test:deep`, where it may take a minute.
+ * @param usual in `npm test`, where a property may take a second or so.
+ * @param deep in `npm run test:deep`, where it may take a minute.
  */
 export function runs(usual: number, deep = usual * 10): number {
   return size(usual, deep);

@@ -10,6 +10,7 @@ export function knowsLanguage(rule: Rule, language: LanguageId): boolean {
 
 /** Rules that cannot judge an excerpt: what is around it may use or declare a name, print for readers, or be where it says. */
 const NOT_IN_EXCERPTS =
+  // elvar waive text/line-width because a pattern is one literal
   /^(?:dead|docs)\/|^slips\/(?:undeclared|early-use|syntax|shadowed-name|unclosed-resource)$|^idiom\/(?:settled-binding|debug-print|function-scoped-binding|strict-types|final-class)$|^imports\/(?:direction|missing|circle|climb)$|^safety\/fixed-path$/;
 
 /** Whether a rule can judge code inside files of a language: between fences, that is an excerpt. */

@@ -77,7 +77,8 @@ export const LANGUAGE_RULES: Readonly<Record<LanguageId, LanguageRules>> = Objec
 function languageOf(definition: LanguageDefinition): Language {
   const {
     id, endings, fileNames = '', interpreters = '', otherNames = '', comments, needsTabs = false, indentMatters = false,
-    isProse = false, traits = [], looksLikeCode = bracesLine, keepsLineEnds = null, byteOrderMark = null, inside, nameConventions = null, family = null,
+    isProse = false, traits = [], looksLikeCode = bracesLine, keepsLineEnds = null, byteOrderMark = null, inside,
+    nameConventions = null, family = null,
   } = definition;
   return {
     id, endings: words(endings), names: words(fileNames), interpreters: words(interpreters), otherNames: words(otherNames),

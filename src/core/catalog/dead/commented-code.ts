@@ -14,7 +14,9 @@ export default defineRule({
   options: {},
   find: { everywhere: { by: 'text', find: findCommentedCode } },
   examples: [
-    good('javascript', '// The tide (see quay) turns; then we sail.\n/** sail(tide); */\n// elvar waive dead/* because x\nsail();\n'),
+    good(
+      'javascript', '// The tide (see quay) turns; then we sail.\n/** sail(tide); */\n// elvar waive dead/* because x\nsail();\n',
+    ),
     bad('javascript', '// const tide = next();\n// sail(tide);\nsail();\n', '1:1-2:15 2 lines of code in a comment'),
     good('python', '# Returns the tide: low or high.\n# see tide.py\nsail()\n'),
     bad('python', '# tide = next(1)\nsail()\n', '1:1-17 a line of code in a comment'),

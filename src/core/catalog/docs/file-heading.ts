@@ -17,7 +17,9 @@ export default defineRule({
   examples: [
     good('javascript', '#!/usr/bin/env node\n// The quay of the harbour.\nsail();\n'),
     bad('javascript', 'sail();\n// The quay.\n', '1:1-8 there is no comment at the top of this file'),
-    bad('python', '# The quay.\nsail()\n', '1:1-12 the comment at the top of this file lacks: Harbour Office', { options: { text: 'Harbour Office' } }),
+    bad('python', '# The quay.\nsail()\n', '1:1-12 the comment at the top of this file lacks: Harbour Office', {
+      options: { text: 'Harbour Office' },
+    }),
     good('json', '{}\n'),
   ],
 });

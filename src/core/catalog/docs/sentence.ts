@@ -10,7 +10,8 @@ const COMMENT_TYPES = ['comment', 'block_comment'];
 export default defineRule({
   id: 'docs/sentence',
   title: 'Descriptions are whole sentences',
-  about: 'A description that begins with a capital letter and ends with a full stop can stand alone in lists and generated pages.',
+  about:
+    'A description that begins with a capital letter and ends with a full stop can stand alone in lists and generated pages.',
   advice: 'Begin with a capital letter and end with a full stop.',
   tags: ['documentation'],
   confidence: 'likely',

@@ -22,10 +22,14 @@ export default defineRule({
   examples: [
     good('javascript', '// TODO QUAY-12: moor\n// the todo list of the pilot\n'),
     bad('javascript', '// todo: moor\n', '1:4-8 this todo names no ticket'),
-    bad('javascript', 'sail(); // TODO: moor\n/*\n * FIXME later\n */\n', ['1:12 this TODO names no ticket', '3:4 this FIXME names no ticket']),
+    bad('javascript', 'sail(); // TODO: moor\n/*\n * FIXME later\n */\n', [
+      '1:12 this TODO names no ticket', '3:4 this FIXME names no ticket',
+    ]),
     good('python', '# TODO(#12) moor\n'),
     bad('python', '"""TODO: moor."""\n', '1:4-8 this TODO names no ticket'),
-    bad('javascript', '// @todo moor\nsail(); // todo: moor\n', ['1:5 this todo names no ticket', '2:12 this todo names no ticket']),
+    bad(
+      'javascript', '// @todo moor\nsail(); // todo: moor\n', ['1:5 this todo names no ticket', '2:12 this todo names no ticket'],
+    ),
     bad('html', '<script>\n// TODO moor\n</script>\n', '2:4-8 this TODO names no ticket'),
     bad('python', '# XXX moor\n', '1:3 this XXX names no ticket'),
   ],
@@ -64,6 +68,7 @@ function* findTodos(source: Source, { pattern: ticket }: { readonly pattern: str
   // The rest of the line belongs to the word.
   let told = 0;
   for (const { 0: word, index } of text.matchAll(
+    // elvar waive text/line-width because a pattern is one literal
     /\b(?:TODO|FIXME|XXX|HACK)\b|(?<=(?:\/\/|#|\*|--|;|<!--)[ \t]{0,99}@?)(?:[Tt]odo|[Ff]ixme)(?=:|[ \t]+(?!lists?\b|items?\b|apps?\b)\S)/gm,
   )) {
     while (next < comments.length && (comments[next]?.end ?? Infinity) <= index) next += 1;

@@ -12,7 +12,11 @@ export default defineRule({
   options: {},
   find: { languages: { sql: allColumns } },
   examples: [
-    good('sql', 'SELECT low, count(*), 2 * high FROM quay WHERE EXISTS (SELECT * FROM tide);\nSELECT * FROM (SELECT low FROM quay) AS tides;\n'),
-    bad('sql', 'SELECT * FROM quay;\nSELECT q.* FROM quay q;\n', ['1:8-9 every column is selected, whatever the table will have', '2:8-11 every column is selected, whatever the table will have']),
+    good('sql', 'SELECT low, count(*), 2 * high FROM quay WHERE EXISTS (SELECT * FROM tide);\n'
+      + 'SELECT * FROM (SELECT low FROM quay) AS tides;\n'),
+    bad('sql', 'SELECT * FROM quay;\nSELECT q.* FROM quay q;\n', [
+      '1:8-9 every column is selected, whatever the table will have',
+      '2:8-11 every column is selected, whatever the table will have',
+    ]),
   ],
 });

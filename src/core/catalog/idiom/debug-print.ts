@@ -6,7 +6,8 @@ import { printingCalls } from '../../finders/printing-calls.js';
 export default defineRule({
   id: 'idiom/debug-print',
   title: 'No output that bypasses the log',
-  about: 'Output printed by hand has no level and no time, clutters the console, and sometimes reveals what strangers should not see.',
+  about:
+    'Output printed by hand has no level and no time, clutters the console, and sometimes reveals what strangers should not see.',
   advice: 'Delete what is left from debugging, and send the rest to the log that the team reads.',
   tags: ['leftover', 'starter'],
   confidence: 'likely',

@@ -4,7 +4,8 @@ import { bad, good } from '../../finders/examples.js';
 export default defineRule({
   id: 'idiom/forced-style',
   title: 'No style overrides all others by force',
-  about: 'A style marked as important can only be overridden by another one marked as important, and soon most of them are: CSS Cascade Level 4, section 6.3.',
+  about: 'A style marked as important can only be overridden by another one marked as important, and soon most of them are: '
+    + 'CSS Cascade Level 4, section 6.3.',
   advice: 'Make the selector specific enough, or use a cascade layer.',
   tags: ['readability'],
   confidence: 'certain',

@@ -14,7 +14,8 @@ import { byTree, hitAt, inLanguages } from '../../finders/hits.js';
 export default defineRule({
   id: 'idiom/function-scoped-binding',
   title: 'Variables are limited to their block',
-  about: 'var is visible in the whole function, even before its own line; let and const are visible from their line to the end of the block.',
+  about: 'var is visible in the whole function, even before its own line; let and const are visible from their line to the '
+    + 'end of the block.',
   advice: 'Use let, or const if the value never changes.',
   tags: ['readability', 'correctness'],
   confidence: 'certain',
@@ -23,12 +24,34 @@ export default defineRule({
   find: { languages: inLanguages('javascript typescript', byTree(findVar, ['variable_declaration', 'for_in_statement'])) },
   examples: [
     good('javascript', 'let a = 1;\nconst b = 2;\n'),
-    bad('javascript', 'export function moor() {\n  var a = 1;\n  sail(a);\n}\n', '2:3-6 visible in the whole function: a', { repaired: 'export function moor() {\n  let a = 1;\n  sail(a);\n}\n' }),
-    bad('javascript', 'export function moor() {\n  if (b) { var a = 1; }\n  return a;\n}\n', '2:12 visible in the whole function: a', { repaired: 'export function moor() {\n  if (b) { var a = 1; }\n  return a;\n}\n' }),
-    bad('javascript', 'export function moor(a) {\n  for (var b in a) var last = b;\n  if (a) var low = 1;\n  var\n    c = 1;\n  return [last, low, c];\n}\n', ['2:8 visible in the whole function: b', '2:20 visible in the whole function: last', '3:10 visible in the whole function: low', '4:3 visible in the whole function: c'], { repaired: 'export function moor(a) {\n  for (let b in a) var last = b;\n  if (a) var low = 1;\n  var\n    c = 1;\n  return [last, low, c];\n}\n' }),
-    bad('javascript', 'export function moor() {\n  sail();\n  var a = 1;\n  function sail() { return a; }\n}\n', '3:3 visible in the whole function: a', { repaired: 'export function moor() {\n  sail();\n  var a = 1;\n  function sail() { return a; }\n}\n' }),
+    bad('javascript', 'export function moor() {\n  var a = 1;\n  sail(a);\n}\n', '2:3-6 visible in the whole function: a', {
+      repaired: 'export function moor() {\n  let a = 1;\n  sail(a);\n}\n',
+    }),
+    bad(
+      'javascript',
+      'export function moor() {\n  if (b) { var a = 1; }\n  return a;\n}\n',
+      '2:12 visible in the whole function: a',
+      { repaired: 'export function moor() {\n  if (b) { var a = 1; }\n  return a;\n}\n' },
+    ),
+    bad('javascript', 'export function moor(a) {\n  for (var b in a) var last = b;\n  if (a) var low = 1;\n  var\n    c = 1;\n'
+      + '  return [last, low, c];\n}\n', [
+        '2:8 visible in the whole function: b', '2:20 visible in the whole function: last',
+        '3:10 visible in the whole function: low', '4:3 visible in the whole function: c',
+      ], { repaired: 'export function moor(a) {\n  for (let b in a) var last = b;\n  if (a) var low = 1;\n  var\n    c = 1;\n'
+        + '  return [last, low, c];\n}\n' }),
+    bad(
+      'javascript',
+      'export function moor() {\n  sail();\n  var a = 1;\n  function sail() { return a; }\n}\n',
+      '3:3 visible in the whole function: a',
+      { repaired: 'export function moor() {\n  sail();\n  var a = 1;\n  function sail() { return a; }\n}\n' },
+    ),
     good('typescript', 'declare var tide: number;\nexport const a = tide;\n'),
-    bad('typescript', 'export function moor(): number {\n  var a: number = 1;\n  return a;\n}\n', '2:3-6 visible in the whole function: a', { repaired: 'export function moor(): number {\n  let a: number = 1;\n  return a;\n}\n' }),
+    bad(
+      'typescript',
+      'export function moor(): number {\n  var a: number = 1;\n  return a;\n}\n',
+      '2:3-6 visible in the whole function: a',
+      { repaired: 'export function moor(): number {\n  let a: number = 1;\n  return a;\n}\n' },
+    ),
   ],
 });
 

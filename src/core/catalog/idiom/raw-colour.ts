@@ -18,7 +18,9 @@ export default defineRule({
   find: { languages: { css: eachNode(['color_value', 'call_expression'], judge) } },
   examples: [
     good('css', ':root { --sea: #0af; }\na { color: var(--sea); background: #fff; }\n'),
-    bad('css', 'a { color: #0af; background: rgb(0 10 20); }\n', ['1:12-16 the colour #0af has no name', '1:30-42 the colour rgb(0 10 20) has no name']),
+    bad('css', 'a { color: #0af; background: rgb(0 10 20); }\n', [
+      '1:12-16 the colour #0af has no name', '1:30-42 the colour rgb(0 10 20) has no name',
+    ]),
   ],
 });
 

@@ -23,10 +23,14 @@ export default defineRule({
   find: { languages: inLanguages('javascript typescript', byTree(findSettled, DECLARATIONS)) },
   examples: [
     good('javascript', 'let a = 1;\na += 1;\nlet b;\nb = 2;\nfor (let i = 0; i < 3; i++) sail(i);\nlet [c, d] = e;\nd = 1;\n'),
-    bad('javascript', 'let a = 1;\nfor (let b of c) sail(a, b);\n', ['1:5-6 a never changes', '2:10-11 b never changes'], { repaired: 'const a = 1;\nfor (const b of c) sail(a, b);\n' }),
+    bad('javascript', 'let a = 1;\nfor (let b of c) sail(a, b);\n', ['1:5-6 a never changes', '2:10-11 b never changes'], {
+      repaired: 'const a = 1;\nfor (const b of c) sail(a, b);\n',
+    }),
     bad('javascript', 'let a = 1, b = 2;\nb = 3;\n', '1:5 a never changes', { repaired: 'let a = 1, b = 2;\nb = 3;\n' }),
     good('typescript', 'let a: number;\na = 1;\n'),
-    bad('typescript', 'let a: number = 1;\nsail(a);\n', '1:5-6 a never changes', { repaired: 'const a: number = 1;\nsail(a);\n' }),
+    bad(
+      'typescript', 'let a: number = 1;\nsail(a);\n', '1:5-6 a never changes', { repaired: 'const a: number = 1;\nsail(a);\n' },
+    ),
   ],
 });
 

@@ -15,10 +15,24 @@ export default defineRule({
   options: {},
   find: { languages: inLanguages('javascript typescript', eachNode(['arrow_function'], judge)) },
   examples: [
-    good('javascript', 'const a = (b) => b + 1;\nconst c = () => { sail(); return 1; };\nconst d = () => { return; };\nconst e = () => { /* x */ return 1; };\n'),
-    bad('javascript', 'const a = (b) => { return b + 1; };\nconst c = () => { return { a: 1 }; };\n', ['1:18-35 this block only returns a value', '2:17-37 this block only returns a value'], { repaired: 'const a = (b) => b + 1;\nconst c = () => ({ a: 1 });\n' }),
+    good(
+      'javascript',
+      'const a = (b) => b + 1;\nconst c = () => { sail(); return 1; };\nconst d = () => { return; };\n'
+        + 'const e = () => { /* x */ return 1; };\n',
+    ),
+    bad(
+      'javascript',
+      'const a = (b) => { return b + 1; };\nconst c = () => { return { a: 1 }; };\n',
+      ['1:18-35 this block only returns a value', '2:17-37 this block only returns a value'],
+      { repaired: 'const a = (b) => b + 1;\nconst c = () => ({ a: 1 });\n' },
+    ),
     good('typescript', 'const a = (b: number): number => b;\n'),
-    bad('typescript', 'const a = (b: number): number => {\n  return b as number;\n};\n', '1:34-3:2 this block only returns a value', { repaired: 'const a = (b: number): number => b as number;\n' }),
+    bad(
+      'typescript',
+      'const a = (b: number): number => {\n  return b as number;\n};\n',
+      '1:34-3:2 this block only returns a value',
+      { repaired: 'const a = (b: number): number => b as number;\n' },
+    ),
   ],
 });
 

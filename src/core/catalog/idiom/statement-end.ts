@@ -11,7 +11,8 @@ import { choice } from '../../finders/options.js';
 export default defineRule({
   id: 'idiom/statement-end',
   title: 'Statements end consistently',
-  about: 'JavaScript inserts semicolons by rules of its own (ECMA-262, section 12.10). If some are written and some are not, nobody can tell which were left out on purpose.',
+  about: 'JavaScript inserts semicolons by rules of its own (ECMA-262, section 12.10). If some are written and some are not, '
+    + 'nobody can tell which were left out on purpose.',
   advice: 'End every statement with a semicolon, or use none except where the next line requires it.',
   tags: ['layout'],
   confidence: 'certain',
@@ -20,11 +21,25 @@ export default defineRule({
   find: { languages: inLanguages('javascript typescript', byTree(findEnds)) },
   examples: [
     good('javascript', 'sail();\nfunction moor() {}\nexport default class Quay { low = 1; }\nfor (const a of b) {}\n'),
-    bad('javascript', 'const a = 1\nsail()\nreturn\n', ['1:12-12 a semicolon is missing here', '2:7-7 a semicolon is missing here', '3:7-7 a semicolon is missing here'], { repaired: 'const a = 1;\nsail();\nreturn;\n' }),
-    bad('javascript', 'const a = 1;\nsail();\n(a)\n', '1:12 this semicolon is not needed', { options: { style: 'never' }, repaired: 'const a = 1\nsail();\n(a)\n' }),
-    bad('javascript', 'const a = 1 // one\nsail() /* two */\n', ['1:12 a semicolon is missing here', '2:7 a semicolon is missing here'], { repaired: 'const a = 1; // one\nsail(); /* two */\n' }),
+    bad(
+      'javascript',
+      'const a = 1\nsail()\nreturn\n',
+      ['1:12-12 a semicolon is missing here', '2:7-7 a semicolon is missing here', '3:7-7 a semicolon is missing here'],
+      { repaired: 'const a = 1;\nsail();\nreturn;\n' },
+    ),
+    bad('javascript', 'const a = 1;\nsail();\n(a)\n', '1:12 this semicolon is not needed', {
+      options: { style: 'never' }, repaired: 'const a = 1\nsail();\n(a)\n',
+    }),
+    bad(
+      'javascript',
+      'const a = 1 // one\nsail() /* two */\n',
+      ['1:12 a semicolon is missing here', '2:7 a semicolon is missing here'],
+      { repaired: 'const a = 1; // one\nsail(); /* two */\n' },
+    ),
     good('typescript', 'type Tide = number;\ninterface Quay { a: number }\n'),
-    bad('typescript', "import { a } from './a.js'\ntype Tide = number\nclass Quay { low = 1 }\n", ['1:27-27 a semicolon is missing here', '2:19-19 a semicolon is missing here', '3:21-21 a semicolon is missing here'], {
+    bad('typescript', "import { a } from './a.js'\ntype Tide = number\nclass Quay { low = 1 }\n", [
+      '1:27-27 a semicolon is missing here', '2:19-19 a semicolon is missing here', '3:21-21 a semicolon is missing here',
+    ], {
       repaired: "import { a } from './a.js';\ntype Tide = number;\nclass Quay { low = 1; }\n",
     }),
   ],

@@ -18,8 +18,12 @@ export default defineRule({
   examples: [
     good('php', '<?php\ndeclare(strict_types=1);\nsail(1);\n'),
     good('php', '<p>Tide</p>\n'),
-    bad('php', '<?php\n\nsail(1);\n', '1:1-6 this file does not declare strict types', { repaired: '<?php\n\ndeclare(strict_types=1);\n\nsail(1);\n' }),
-    bad('php', '<?php\ndeclare(strict_types=0);\nsail(1);\n', '1:1 this file does not declare strict types', { repaired: '<?php\ndeclare(strict_types=0);\nsail(1);\n' }),
+    bad('php', '<?php\n\nsail(1);\n', '1:1-6 this file does not declare strict types', {
+      repaired: '<?php\n\ndeclare(strict_types=1);\n\nsail(1);\n',
+    }),
+    bad('php', '<?php\ndeclare(strict_types=0);\nsail(1);\n', '1:1 this file does not declare strict types', {
+      repaired: '<?php\ndeclare(strict_types=0);\nsail(1);\n',
+    }),
   ],
 });
 

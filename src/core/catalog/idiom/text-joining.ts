@@ -20,10 +20,16 @@ export default defineRule({
   find: { languages: inLanguages('javascript typescript', byTree(findJoins, ['string'])) },
   examples: [
     good('javascript', "const a = `tide ${b}`;\nconst c = 'a' + 'b';\nconst d = e + 1;\n"),
-    bad('javascript', "const a = 'tide ' + b + ' of ' + c.d;\n", '1:11-37 values are joined to a string with +', { repaired: 'const a = `tide ${b} of ${c.d}`;\n' }),
-    bad('javascript', "const a = b + c + ' m';\n", '1:11 values are joined to a string with +', { repaired: "const a = b + c + ' m';\n" }),
+    bad('javascript', "const a = 'tide ' + b + ' of ' + c.d;\n", '1:11-37 values are joined to a string with +', {
+      repaired: 'const a = `tide ${b} of ${c.d}`;\n',
+    }),
+    bad('javascript', "const a = b + c + ' m';\n", '1:11 values are joined to a string with +', {
+      repaired: "const a = b + c + ' m';\n",
+    }),
     good('typescript', 'const a = (b as number) + 1;\n'),
-    bad('typescript', 'const a: string = "`" + b;\n', '1:19-26 values are joined to a string with +', { repaired: 'const a: string = `\\`${b}`;\n' }),
+    bad('typescript', 'const a: string = "`" + b;\n', '1:19-26 values are joined to a string with +', {
+      repaired: 'const a: string = `\\`${b}`;\n',
+    }),
   ],
 });
 

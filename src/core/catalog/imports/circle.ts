@@ -8,7 +8,8 @@ import { byProject, shared } from '../../finders/hits.js';
 export default defineRule({
   id: 'imports/circle',
   title: 'Files do not import each other in a circle',
-  about: 'None of the files in a circle can be understood, tested or moved without the others, and what is loaded first finds the rest unfinished.',
+  about: 'None of the files in a circle can be understood, tested or moved without the others, and what is loaded first finds '
+    + 'the rest unfinished.',
   advice: 'Move what both sides need into a file of its own, or hand it over as an argument.',
   tags: ['dependencies', 'correctness'],
   confidence: 'certain',

@@ -19,7 +19,9 @@ export default defineRule({
     good('javascript', "import a from '../../tide.js';\nimport b from 'tide';\n"),
     bad('javascript', "import a from '../../../tide.js';\n", '1:15-33 this import climbs 3 folders, 1 over 2'),
     good('typescript', "import type { A } from '../tide.js';\n", { options: { max: 1 } }),
-    bad('typescript', "import type { A } from '../../tide.js';\n", '1:24-39 this import climbs 2 folders, 1 over 1', { options: { max: 1 } }),
+    bad('typescript', "import type { A } from '../../tide.js';\n", '1:24-39 this import climbs 2 folders, 1 over 1', {
+      options: { max: 1 },
+    }),
   ],
 });
 

@@ -22,7 +22,8 @@ export default defineRule({
     never: option(() => z.array(z.string().regex(PAIR, 'FROM -> TO, two directories')), {
       default: [],
       stricter: 'more',
-      about: 'directories that may not take from others, each as FROM -> TO or FROM -> TO: REASON, relative to the root; * stands for any one name',
+      about: 'directories that may not take from others, each as FROM -> TO or FROM -> TO: REASON, relative to the root; * '
+        + 'stands for any one name',
     }),
   },
   find: shared(byTree(findAll)),

@@ -10,7 +10,8 @@ export default defineRule({
   id: 'imports/missing',
   title: 'Every relative import leads to a file',
   about: 'Whoever loads the file gets an error, at the latest when the line is reached.',
-  advice: 'Correct the path, or bring the file back. A file that a build makes should be in a directory that an ignore file names.',
+  advice:
+    'Correct the path, or bring the file back. A file that a build makes should be in a directory that an ignore file names.',
   tags: ['correctness'],
   confidence: 'certain',
   options: {},

@@ -9,7 +9,8 @@ import { list } from '../../finders/options.js';
 export default defineRule({
   id: 'locale/asset-path',
   title: 'Images and sounds are looked up, not named in the code',
-  about: 'An image with words in it, or a recorded voice, differs from language to language. One that is named in the code is shown to everyone.',
+  about: 'An image with words in it, or a recorded voice, differs from language to language. One that is named in the code is '
+    + 'shown to everyone.',
   advice: 'Look it up by a key, as you would a translated text.',
   tags: ['translation'],
   confidence: 'certain',

@@ -34,8 +34,12 @@ export default defineRule({
   examples: [
     good('toml', '', { file: 'low-tide.toml' }),
     good('toml', '', { file: 'low-tide.test.toml', options: { form: 'kebab' } }),
-    bad('toml', '', '1:1-1 the file name low tide.toml is not written like letters, digits and - _ . alone', { file: 'low tide.toml' }),
-    bad('toml', '', '1:1 the file name low_tide.toml is not written like low-tide', { file: 'low_tide.toml', options: { form: 'kebab' } }),
+    bad('toml', '', '1:1-1 the file name low tide.toml is not written like letters, digits and - _ . alone', {
+      file: 'low tide.toml',
+    }),
+    bad('toml', '', '1:1 the file name low_tide.toml is not written like low-tide', {
+      file: 'low_tide.toml', options: { form: 'kebab' },
+    }),
   ],
 });
 

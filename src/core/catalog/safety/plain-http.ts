@@ -17,7 +17,8 @@ const FREE = ['(?i)http://(?:[\\w-]+\\.)*(?:localhost|w3\\.org|xmlsoap\\.org|ope
 export default defineRule({
   id: 'safety/plain-http',
   title: 'Addresses use encryption',
-  about: 'Anything sent over plain HTTP can be read and changed on its way: CWE-319 (MITRE), "Cleartext Transmission of Sensitive Information".',
+  about: 'Anything sent over plain HTTP can be read and changed on its way: CWE-319 (MITRE), "Cleartext Transmission of '
+    + 'Sensitive Information".',
   advice: 'Use https, and check that the other side supports it.',
   tags: ['security'],
   confidence: 'possible',
@@ -27,13 +28,23 @@ export default defineRule({
   examples: [
     good('html', '<svg xmlns="http://quays.example.com/svg"></svg>\n'),
     good('javascript', "open('https://harbour.example/tide', 'http://localhost:80', 'http://www.w3.org/2000/svg');\n"),
-    bad('javascript', "open('http://harbour.port/tide');\n", '1:7-31 http://harbour.port/tide is not encrypted', { repaired: "open('https://harbour.port/tide');\n" }),
-    bad('javascript', "new WebSocket('ws://harbour.port/tide');\nopen('FTP://harbour.port/tide');\n", ['1:16 ws://harbour.port/tide is not encrypted', '2:7 FTP://harbour.port/tide is not encrypted'], { repaired: "new WebSocket('wss://harbour.port/tide');\nopen('FTP://harbour.port/tide');\n" }),
-    bad('yaml', 'tide: http://harbour.port\n', '1:7-26 http://harbour.port is not encrypted', { repaired: 'tide: https://harbour.port\n' }),
+    bad('javascript', "open('http://harbour.port/tide');\n", '1:7-31 http://harbour.port/tide is not encrypted', {
+      repaired: "open('https://harbour.port/tide');\n",
+    }),
+    bad(
+      'javascript',
+      "new WebSocket('ws://harbour.port/tide');\nopen('FTP://harbour.port/tide');\n",
+      ['1:16 ws://harbour.port/tide is not encrypted', '2:7 FTP://harbour.port/tide is not encrypted'],
+      { repaired: "new WebSocket('wss://harbour.port/tide');\nopen('FTP://harbour.port/tide');\n" },
+    ),
+    bad('yaml', 'tide: http://harbour.port\n', '1:7-26 http://harbour.port is not encrypted', {
+      repaired: 'tide: https://harbour.port\n',
+    }),
   ],
 });
 
 /** Files in which addresses are made up, or tell who wrote a package. */
+// elvar waive text/line-width because a pattern is one literal
 const MADE_UP = /(?:^|\/)(?:__tests__|tests?|specs?|testdata|fixtures?)\/|[._-](?:test|spec)\.[a-z]+$|(?:^|\/)(?:package|composer|bower)\.json$/i;
 
 /** Lines that name a namespace, a schema or a document type: such a name looks like an address. */

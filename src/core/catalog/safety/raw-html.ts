@@ -18,14 +18,44 @@ export default defineRule({
   find: { languages: inLanguages('javascript typescript', byTree(findRawHtml)) },
   examples: [
     good('javascript', "berth.textContent = name;\nberth.innerHTML = '';\nberth.innerHTML = '<b>Quay</b>';\n"),
-    bad('javascript', "berth.innerHTML = name;\ndocument.write('<b>' + name);\nberth.insertAdjacentHTML('beforeend', `<b>${name}</b>`);\n", ['1:1-23 a value is inserted into the page as markup', '2:1-29 a value is inserted into the page as markup', '3:1-56 a value is inserted into the page as markup']),
+    bad(
+      'javascript',
+      "berth.innerHTML = name;\ndocument.write('<b>' + name);\nberth.insertAdjacentHTML('beforeend', `<b>${name}</b>`);\n",
+      [
+        '1:1-23 a value is inserted into the page as markup', '2:1-29 a value is inserted into the page as markup',
+        '3:1-56 a value is inserted into the page as markup',
+      ],
+    ),
     good('typescript', 'const berth = <b>{name}</b>;\n', { file: 'berth.tsx' }),
-    bad('typescript', 'const berth = <b dangerouslySetInnerHTML={{ __html: name }} />;\n', '1:18-60 a value is inserted into the page as markup', { file: 'berth.tsx' }),
+    bad(
+      'typescript',
+      'const berth = <b dangerouslySetInnerHTML={{ __html: name }} />;\n',
+      '1:18-60 a value is inserted into the page as markup',
+      { file: 'berth.tsx' },
+    ),
     bad('javascript', "berth['innerHTML'] = name;\n", '1:1 a value is inserted into the page as markup'),
-    good('javascript', "$(berth).html();\n$(berth).html('<b>Quay</b>');\nlist.append('<b>' + name);\nberth.innerHTML = sanitize(name);\n"),
-    bad('javascript', "$(berth).html(name);\n$berth.append('<b>' + name + '</b>');\n$(`<b>${name}</b>`);\nframe.srcdoc = name;\n", ['1:1 a value is inserted into the page as markup', '2:1 a value is inserted into the page as markup', '3:1 a value is inserted into the page as markup', '4:1 a value is inserted into the page as markup']),
-    good('javascript', "berth.innerHTML = full ? '<b>Full</b>' : '';\nberth.innerHTML = '<b>' + ('</b>');\nstream.write('<b>' + name);\nwrite('<b>' + name);\nh('p', { innerHTML: '<b>' });\nmoor({ innerHTML: text, title: name + '!' });\n$(berth + name);\n"),
-    bad('javascript', "berth.innerHTML = full ? '<b>Full</b>' : name;\nberth.innerHTML = full ? name : '';\nthis.document.write(name);\nh('p', { innerHTML: '<b>' + name });\nberth.innerHTML = ('<b>' + name);\n", ['1:1-46 a value is inserted into the page as markup', '2:1-35 a value is inserted into the page as markup', '3:1-26 a value is inserted into the page as markup', '4:10-33 a value is inserted into the page as markup', '5:1-33 a value is inserted into the page as markup']),
+    good(
+      'javascript',
+      "$(berth).html();\n$(berth).html('<b>Quay</b>');\nlist.append('<b>' + name);\nberth.innerHTML = sanitize(name);\n",
+    ),
+    bad(
+      'javascript', "$(berth).html(name);\n$berth.append('<b>' + name + '</b>');\n$(`<b>${name}</b>`);\nframe.srcdoc = name;\n", [
+        '1:1 a value is inserted into the page as markup', '2:1 a value is inserted into the page as markup',
+        '3:1 a value is inserted into the page as markup', '4:1 a value is inserted into the page as markup',
+      ],
+    ),
+    good(
+      'javascript',
+      "berth.innerHTML = full ? '<b>Full</b>' : '';\nberth.innerHTML = '<b>' + ('</b>');\nstream.write('<b>' + name);\n"
+        + "write('<b>' + name);\nh('p', { innerHTML: '<b>' });\nmoor({ innerHTML: text, title: name + '!' });\n"
+        + '$(berth + name);\n',
+    ),
+    bad('javascript', "berth.innerHTML = full ? '<b>Full</b>' : name;\nberth.innerHTML = full ? name : '';\n"
+      + "this.document.write(name);\nh('p', { innerHTML: '<b>' + name });\nberth.innerHTML = ('<b>' + name);\n", [
+        '1:1-46 a value is inserted into the page as markup', '2:1-35 a value is inserted into the page as markup',
+        '3:1-26 a value is inserted into the page as markup', '4:10-33 a value is inserted into the page as markup',
+        '5:1-33 a value is inserted into the page as markup',
+      ]),
     bad('typescript', 'berth.outerHTML += name;\n', '1:1 a value is inserted into the page as markup'),
   ],
 });

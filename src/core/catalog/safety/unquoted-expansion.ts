@@ -10,7 +10,8 @@ const TEST = new Set(['test_command']);
 export default defineRule({
   id: 'safety/unquoted-expansion',
   title: 'Expansions are quoted',
-  about: 'Without quotation marks the shell splits a value at spaces and expands * in it to file names: POSIX.1-2017, Shell Command Language, section 2.6.5.',
+  about: 'Without quotation marks the shell splits a value at spaces and expands * in it to file names: POSIX.1-2017, Shell '
+    + 'Command Language, section 2.6.5.',
   advice: 'Put double quotation marks around it.',
   tags: ['security', 'correctness', 'starter'],
   confidence: 'likely',
@@ -18,7 +19,10 @@ export default defineRule({
   find: { languages: { shell: eachNode(['simple_expansion', 'expansion', 'command_substitution'], judge) } },
   examples: [
     good('shell', 'rm "$a" "${b}"\nc=$d\n[ "$x" != "$y" ]\n[[ $e == f ]]\necho $# $?\nfor g in $h; do sail; done\n'),
-    bad('shell', 'rm $a\ncp ${b} "$c"\ncat $(ls)\n[ -f $d ]\n', ['1:4-6 $a is split at spaces', '2:4-8 ${b} is split at spaces', '3:5-10 $(ls) is split at spaces', '4:6-8 $d is split at spaces']),
+    bad('shell', 'rm $a\ncp ${b} "$c"\ncat $(ls)\n[ -f $d ]\n', [
+      '1:4-6 $a is split at spaces', '2:4-8 ${b} is split at spaces', '3:5-10 $(ls) is split at spaces',
+      '4:6-8 $d is split at spaces',
+    ]),
   ],
 });
 

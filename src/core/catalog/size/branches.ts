@@ -12,7 +12,9 @@ import { whole } from '../../finders/options.js';
 export default defineRule({
   id: 'size/branches',
   title: 'Functions have few paths',
-  about: 'Each decision is one more path to understand and to test. Counted as by T. J. McCabe, "A Complexity Measure", IEEE Transactions on Software Engineering SE-2 (4), 1976: decisions plus one, each part of a compound condition a decision of its own; 10 is his own limit.',
+  about: 'Each decision is one more path to understand and to test. Counted as by T. J. McCabe, "A Complexity Measure", IEEE '
+    + 'Transactions on Software Engineering SE-2 (4), 1976: decisions plus one, each part of a compound condition a decision '
+    + 'of its own; 10 is his own limit.',
   advice: 'Extract a part that can be named, or put the cases into a table.',
   tags: ['readability', 'starter'],
   confidence: 'certain',

@@ -8,7 +8,8 @@ import { byTree, hitAt } from '../../finders/hits.js';
 export default defineRule({
   id: 'slips/caller-access',
   title: 'Functions do not inspect their caller',
-  about: 'arguments.callee and arguments.caller throw in strict code (ECMA-262, section 10.4.4.6), and prevent engines from optimizing calls.',
+  about: 'arguments.callee and arguments.caller throw in strict code (ECMA-262, section 10.4.4.6), and prevent engines from '
+    + 'optimizing calls.',
   advice: 'Give the function a name and call it by that name. Pass what it needs from its caller as an argument.',
   tags: ['correctness', 'performance'],
   confidence: 'certain',
@@ -27,7 +28,9 @@ export default defineRule({
     good('javascript', 'function moor() { return arguments.length; }\n'),
     bad('javascript', 'function moor() { return arguments.callee; }\n', '1:26-42 arguments.callee throws in strict code'),
     good('javascript', 'function moor(call) { return call.arguments; }\n'),
-    bad('javascript', 'function moor() { return moor.caller || arguments["callee"]; }\n', ['1:26 moor.caller throws in strict code', '1:41 arguments["callee"] throws in strict code']),
+    bad('javascript', 'function moor() { return moor.caller || arguments["callee"]; }\n', [
+      '1:26 moor.caller throws in strict code', '1:41 arguments["callee"] throws in strict code',
+    ]),
   ],
 });
 

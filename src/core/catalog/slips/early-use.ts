@@ -21,13 +21,32 @@ export default defineRule({
   options: {},
   find: { languages: inLanguages('javascript typescript', byTree(findEarlyUses)) },
   examples: [
-    good('javascript', 'const moor = () => berth;\nconst berth = 1;\nmoor();\nsail();\nfunction sail(a = low) { const low = 1; }\nexport { low };\nconst low = 1;\n'),
-    bad('javascript', 'sail(berth);\nconst berth = 1;\nnew Quay();\nclass Quay {}\n', ['1:6-11 berth is used before its declaration has run', '3:5-9 Quay is used before its declaration has run']),
+    good(
+      'javascript',
+      'const moor = () => berth;\nconst berth = 1;\nmoor();\nsail();\nfunction sail(a = low) { const low = 1; }\n'
+        + 'export { low };\nconst low = 1;\n',
+    ),
+    bad('javascript', 'sail(berth);\nconst berth = 1;\nnew Quay();\nclass Quay {}\n', [
+      '1:6-11 berth is used before its declaration has run', '3:5-9 Quay is used before its declaration has run',
+    ]),
     good('typescript', 'let berth: Berth;\nclass Berth {}\ntype Low = typeof low;\nconst low = 1;\n'),
     bad('javascript', 'const tide = tide + 1;\n', '1:14 tide is used before its declaration has run'),
-    bad('javascript', 'export function moor(a = b, b = 1) {\n  sail(tide);\n  var tide = a;\n  for (const x of x) sail(x);\n}\n', ['1:26 b is used before it has a value', '2:8 [likely] tide is used before it has a value', '4:19 x is used before it has a value']),
-    good('javascript', 'export function moor(a) {\n  while (a) { if (tide) sail(tide); var tide = a; }\n  low = 1;\n  sail(low);\n  var low = 2;\n}\n'),
-    bad('typescript', 'sail(Tide.Low);\nenum Tide { Low }\nclass Quay { static berth = new Berth(); }\nclass Berth {}\n', ['1:6-10 Tide is used before its declaration has run', '3:33-38 Berth is used before its declaration has run']),
+    bad(
+      'javascript',
+      'export function moor(a = b, b = 1) {\n  sail(tide);\n  var tide = a;\n  for (const x of x) sail(x);\n}\n',
+      [
+        '1:26 b is used before it has a value', '2:8 [likely] tide is used before it has a value',
+        '4:19 x is used before it has a value',
+      ],
+    ),
+    good(
+      'javascript',
+      'export function moor(a) {\n  while (a) { if (tide) sail(tide); var tide = a; }\n  low = 1;\n  sail(low);\n'
+        + '  var low = 2;\n}\n',
+    ),
+    bad('typescript', 'sail(Tide.Low);\nenum Tide { Low }\nclass Quay { static berth = new Berth(); }\nclass Berth {}\n', [
+      '1:6-10 Tide is used before its declaration has run', '3:33-38 Berth is used before its declaration has run',
+    ]),
     bad('typescript', 'const high = low + 1;\nconst low = 1;\n', '1:14 low is used before its declaration has run'),
   ],
 });

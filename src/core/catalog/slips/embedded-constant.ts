@@ -7,7 +7,8 @@ import { eachNode, hitAt } from '../../finders/hits.js';
 export default defineRule({
   id: 'slips/embedded-constant',
   title: 'Public constants are not copied into other classes',
-  about: 'The compiler copies the value of a public constant into every class that uses it. Those classes keep the old value until they are recompiled: JLS, section 13.4.9.',
+  about: 'The compiler copies the value of a public constant into every class that uses it. Those classes keep the old value '
+    + 'until they are recompiled: JLS, section 13.4.9.',
   advice: 'Return the value from a method, or set the field in a static block, so that it is read at run time.',
   tags: ['correctness', 'portability'],
   confidence: 'certain',
@@ -15,9 +16,17 @@ export default defineRule({
   options: {},
   find: { languages: { java: eachNode(['field_declaration', 'constant_declaration'], judge) } },
   examples: [
-    good('java', 'public class Quay { public static final int BERTHS; static { BERTHS = 3; } private static final int LOW = 1; }\n'),
-    bad('java', 'public interface Quay { int BERTHS = 3; }\n', '1:29-35 the value of BERTHS is copied into every class that uses it'),
-    bad('java', 'public class Quay { public static final int BERTHS = 3; public static final String NAME = "Quay"; }\n', ['1:45 the value of BERTHS is copied into every class that uses it', '1:84 the value of NAME is copied into every class that uses it']),
+    good(
+      'java', 'public class Quay { public static final int BERTHS; static { BERTHS = 3; } private static final int LOW = 1; }\n',
+    ),
+    bad(
+      'java', 'public interface Quay { int BERTHS = 3; }\n',
+      '1:29-35 the value of BERTHS is copied into every class that uses it',
+    ),
+    bad('java', 'public class Quay { public static final int BERTHS = 3; public static final String NAME = "Quay"; }\n', [
+      '1:45 the value of BERTHS is copied into every class that uses it',
+      '1:84 the value of NAME is copied into every class that uses it',
+    ]),
   ],
 });
 

@@ -16,8 +16,14 @@ export default defineRule({
   find: { languages: { java: eachNode(['class_body'], judge) } },
   examples: [
     good('java', 'class Quay { public boolean equals(Object o) { return true; } public int hashCode() { return 1; } }\n'),
-    bad('java', 'record Quay(int tide) { public boolean equals(Object o) { return true; } }\n', '1:40-46 equals without hashCode'),
-    bad('java', 'class Quay { public boolean equals(Object o) { return true; } }\nclass Pier { public int hashCode() { return 1; } }\n', ['1:29 equals without hashCode', '2:25 hashCode without equals']),
+    bad(
+      'java', 'record Quay(int tide) { public boolean equals(Object o) { return true; } }\n', '1:40-46 equals without hashCode',
+    ),
+    bad(
+      'java',
+      'class Quay { public boolean equals(Object o) { return true; } }\nclass Pier { public int hashCode() { return 1; } }\n',
+      ['1:29 equals without hashCode', '2:25 hashCode without equals'],
+    ),
   ],
 });
 

@@ -7,7 +7,8 @@ import { eachNode, hitAt } from '../../finders/hits.js';
 export default defineRule({
   id: 'slips/mutable-default',
   title: 'Default values are not shared between calls',
-  about: 'Python creates a default once, when the function is defined. What one call puts into it is still there in the next: Python language reference, section 8.7.',
+  about: 'Python creates a default once, when the function is defined. What one call puts into it is still there in the next: '
+    + 'Python language reference, section 8.7.',
   advice: 'Use None as the default, and create the list or dictionary inside the function.',
   tags: ['correctness', 'starter'],
   confidence: 'likely',
@@ -15,7 +16,11 @@ export default defineRule({
   find: { languages: { python: eachNode(['default_parameter', 'typed_default_parameter'], judge) } },
   examples: [
     good('python', 'def moor(berths=None, tides=(), low=frozenset()):\n    pass\n'),
-    bad('python', 'def moor(berths=[], tides={}, low=set()):\n    pass\n', ['1:17-19 this default is created once and shared by all calls', '1:27-29 this default is created once and shared by all calls', '1:35-40 this default is created once and shared by all calls']),
+    bad('python', 'def moor(berths=[], tides={}, low=set()):\n    pass\n', [
+      '1:17-19 this default is created once and shared by all calls',
+      '1:27-29 this default is created once and shared by all calls',
+      '1:35-40 this default is created once and shared by all calls',
+    ]),
   ],
 });
 

@@ -10,15 +10,20 @@ const BODY = new Set(['compound_statement']);
 export default defineRule({
   id: 'slips/plain-destructor',
   title: 'Classes with virtual functions have a virtual destructor',
-  about: 'Deleting an object through a pointer to its base is undefined unless the destructor is virtual: ISO C++, [expr.delete].',
+  about:
+    'Deleting an object through a pointer to its base is undefined unless the destructor is virtual: ISO C++, [expr.delete].',
   advice: 'Make the destructor virtual, or protected if nobody should delete through the base.',
   tags: ['correctness'],
   confidence: 'likely',
   options: {},
   find: { languages: inLanguages('cpp', eachNode(['class_specifier', 'struct_specifier'], judge)) },
   examples: [
-    good('cpp', 'class Quay { public: virtual void moor(); virtual ~Quay(); };\nclass Pier final { virtual void moor(); };\nclass Dock { public: virtual void moor(); protected: ~Dock(); };\n'),
-    bad('cpp', 'class Quay { public: virtual void moor(); };\nstruct Pier { virtual void moor() = 0; ~Pier(); };\n', ['1:7-11 Quay has virtual functions but no virtual destructor', '2:8-12 Pier has virtual functions but no virtual destructor']),
+    good('cpp', 'class Quay { public: virtual void moor(); virtual ~Quay(); };\nclass Pier final { virtual void moor(); };\n'
+      + 'class Dock { public: virtual void moor(); protected: ~Dock(); };\n'),
+    bad('cpp', 'class Quay { public: virtual void moor(); };\nstruct Pier { virtual void moor() = 0; ~Pier(); };\n', [
+      '1:7-11 Quay has virtual functions but no virtual destructor',
+      '2:8-12 Pier has virtual functions but no virtual destructor',
+    ]),
   ],
 });
 

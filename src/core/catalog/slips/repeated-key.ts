@@ -6,7 +6,8 @@ import { shared } from '../../finders/hits.js';
 export default defineRule({
   id: 'slips/repeated-key',
   title: 'Every key appears once',
-  about: 'If a key appears twice, only the last value counts. RFC 8259, section 4, leaves open which one counts; YAML 1.2.2, section 3.2.1.1, forbids it.',
+  about: 'If a key appears twice, only the last value counts. RFC 8259, section 4, leaves open which one counts; YAML 1.2.2, '
+    + 'section 3.2.1.1, forbids it.',
   advice: 'Delete the wrong entry, or correct its key.',
   tags: ['correctness', 'starter'],
   confidence: 'certain',

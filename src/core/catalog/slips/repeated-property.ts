@@ -19,7 +19,9 @@ export default defineRule({
     bad('css', 'a { color: red; color: blue; }\n', '1:5-16 color is set again below, and only that counts'),
     good('css', 'a { display: -webkit-box; top: 0; display: -moz-box; bottom: 0; display: flex; }\n'),
     good('css', 'a { display: -webkit-flex; display: flex; width: 10px; width: 1rem; }\n'),
-    bad('css', 'a { color: red; top: 0; color: blue; }\nb { top: 0; top: 0; }\n', ['1:5 color is set again below, and only that counts', '2:5 top is set again below, and only that counts']),
+    bad('css', 'a { color: red; top: 0; color: blue; }\nb { top: 0; top: 0; }\n', [
+      '1:5 color is set again below, and only that counts', '2:5 top is set again below, and only that counts',
+    ]),
   ],
 });
 
@@ -42,6 +44,7 @@ function findRepeatedProperties({ tree }: ParsedSource): Hit[] {
  * none and auto.
  */
 const OLD_VALUE =
+  // elvar waive text/line-width because a pattern is one literal
   /^[a-z-]+\s*:\s*(?:(?:#[\da-f]{3}|#[\da-f]{6}|-?(?:\d+(?:\.\d+)?|\.\d+)(?![\d.])(?:px|em|pt|%)?|none|auto|solid|bold|normal|left|right|center|hidden|block|inline|red|green|blue|black|white|gray|grey|yellow|orange|navy|silver|maroon|purple|teal)\s*)+;?$/i;
 
 /** Adjacent declarations of one property with different values are fallbacks: browsers take the last one that they support. */

@@ -7,7 +7,8 @@ import { eachNode, hitAt } from '../../finders/hits.js';
 export default defineRule({
   id: 'slips/settable-constant',
   title: 'Public constants are set where they are declared',
-  about: 'A public static field that is not final, or is set in a block, can change unnoticed, and the compiler cannot rely on its value.',
+  about: 'A public static field that is not final, or is set in a block, can change unnoticed, and the compiler cannot rely '
+    + 'on its value.',
   advice: 'Declare it static final, and set its value there.',
   tags: ['correctness', 'performance'],
   confidence: 'likely',
@@ -16,7 +17,9 @@ export default defineRule({
   find: { languages: { java: eachNode(['field_declaration'], judge) } },
   examples: [
     good('java', 'public class Quay { public static final int BERTHS = 3; static int count = 1; public int low = 2; }\n'),
-    bad('java', 'public class Quay { public static int berths = 3; public static final int LOW; static { LOW = 1; } }\n', ['1:39-45 berths can be changed by anyone', '1:75-78 the value of LOW is set elsewhere']),
+    bad('java', 'public class Quay { public static int berths = 3; public static final int LOW; static { LOW = 1; } }\n', [
+      '1:39-45 berths can be changed by anyone', '1:75-78 the value of LOW is set elsewhere',
+    ]),
   ],
 });
 

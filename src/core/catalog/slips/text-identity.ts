@@ -7,7 +7,8 @@ import { eachNode, hitAt } from '../../finders/hits.js';
 export default defineRule({
   id: 'slips/text-identity',
   title: 'Strings and numbers are compared by value',
-  about: 'Whether two equal strings are the same object depends on how Python happens to store them: Python language reference, section 6.10.3.',
+  about: 'Whether two equal strings are the same object depends on how Python happens to store them: Python language '
+    + 'reference, section 6.10.3.',
   advice: 'Use == or !=.',
   tags: ['correctness', 'portability', 'starter'],
   confidence: 'certain',
@@ -15,8 +16,13 @@ export default defineRule({
   find: { languages: { python: eachNode(['comparison_operator'], judge) } },
   examples: [
     good('python', "if tide is None or tide == 'low' or tide is Low:\n    sail()\n"),
-    bad('python', 'if tide is -1 or berths is []:\n    sail()\n', ['1:4-14 is tests for the same object, not for an equal value', '1:18-30 is tests for the same object, not for an equal value']),
-    bad('python', "if tide is 'low' or berth is not 3:\n    sail()\n", ['1:4 is tests for the same object, not for an equal value', '1:21 is not tests for the same object, not for an equal value']),
+    bad('python', 'if tide is -1 or berths is []:\n    sail()\n', [
+      '1:4-14 is tests for the same object, not for an equal value',
+      '1:18-30 is tests for the same object, not for an equal value',
+    ]),
+    bad('python', "if tide is 'low' or berth is not 3:\n    sail()\n", [
+      '1:4 is tests for the same object, not for an equal value', '1:21 is not tests for the same object, not for an equal value',
+    ]),
   ],
 });
 

@@ -34,13 +34,23 @@ export default defineRule({
   options: { known: patterns([], 'fewer', 'regular expressions (RE2) for whole names that come from elsewhere') },
   find: { languages: inLanguages('javascript typescript', learning(byTree(findUndeclared), sharedByScripts)) },
   examples: [
-    good('javascript', "import { moor } from './quay.js';\nmoor(window, process.env);\nif (typeof tide === 'undefined') moor(arguments);\n"),
+    good(
+      'javascript',
+      "import { moor } from './quay.js';\nmoor(window, process.env);\nif (typeof tide === 'undefined') moor(arguments);\n",
+    ),
     good('javascript', "$('#quay').hide();\nnew Berth();\nmoor(1);\nmoor(2);\nmoor(3);\n"),
     good('javascript', 'moor();\n', { file: 'berths.js', others: { 'quay.js': 'function moor() {}\n' } }),
     good('javascript', 'moor(tide);\n', { options: { known: ['moor|tide'] } }),
-    bad('javascript', 'moor(tide);\nmoor(low);\n', ['1:1-5 [possible] moor is not declared anywhere', '1:6-10 [possible] tide is not declared anywhere', '2:6-9 [possible] low is not declared anywhere']),
+    bad('javascript', 'moor(tide);\nmoor(low);\n', [
+      '1:1-5 [possible] moor is not declared anywhere', '1:6-10 [possible] tide is not declared anywhere',
+      '2:6-9 [possible] low is not declared anywhere',
+    ]),
     good('typescript', 'const a: HTMLElement = document.body;\ntype B = Unknown;\n'),
-    good('javascript', "import { moor } from './quay.js';\ndescribe('quay', () => it('moors', async () => expect(await (0, moor)())));\n", { file: 'quay.test.js' }),
+    good(
+      'javascript',
+      "import { moor } from './quay.js';\ndescribe('quay', () => it('moors', async () => expect(await (0, moor)())));\n",
+      { file: 'quay.test.js' },
+    ),
     good('typescript', 'export async function moor() {\n  using berth = await (async () => 1)();\n  return berth;\n}\n'),
     bad('typescript', 'const a = moor();\n', '1:11-15 [possible] moor is not declared anywhere'),
   ],

@@ -11,7 +11,8 @@ const CLASSES = ['class_specifier', 'struct_specifier'];
 export default defineRule({
   id: 'slips/unmarked-override',
   title: 'Overriding functions are marked',
-  about: 'With override, the compiler reports when the base changes and nothing is overridden any more: ISO C++, [class.virtual].',
+  about:
+    'With override, the compiler reports when the base changes and nothing is overridden any more: ISO C++, [class.virtual].',
   advice: 'Add override after the parameters.',
   tags: ['correctness', 'readability'],
   confidence: 'likely',
@@ -19,10 +20,16 @@ export default defineRule({
   options: {},
   find: { languages: inLanguages('cpp', byTree(findUnmarked)) },
   examples: [
-    good('cpp', 'class A { virtual void moor(int a); void sail(); };\nclass B : public A { void moor(int a) override; void sail(); void moor(); };\n'),
-    bad('cpp', 'class A { virtual int moor(int a) const; };\nclass B : public A { int moor(int b) const; };\n', '2:26-30 moor overrides a function but is not marked override', {
-      repaired: 'class A { virtual int moor(int a) const; };\nclass B : public A { int moor(int b) const override; };\n',
-    }),
+    good('cpp', 'class A { virtual void moor(int a); void sail(); };\n'
+      + 'class B : public A { void moor(int a) override; void sail(); void moor(); };\n'),
+    bad(
+      'cpp',
+      'class A { virtual int moor(int a) const; };\nclass B : public A { int moor(int b) const; };\n',
+      '2:26-30 moor overrides a function but is not marked override',
+      {
+        repaired: 'class A { virtual int moor(int a) const; };\nclass B : public A { int moor(int b) const override; };\n',
+      },
+    ),
   ],
 });
 

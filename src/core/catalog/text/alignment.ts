@@ -20,7 +20,8 @@ const ASSIGNMENTS = [
 export default defineRule({
   id: 'text/alignment',
   title: 'Assignments are aligned, or not, consistently',
-  about: 'Where only some are aligned, nobody knows how to write the next line; and where all are, a longer name moves the whole column.',
+  about: 'Where only some are aligned, nobody knows how to write the next line; and where all are, a longer name moves the '
+    + 'whole column.',
   advice: 'Put a single space before each =, or align those of lines that follow each other.',
   tags: ['layout'],
   confidence: 'certain',

@@ -30,7 +30,8 @@ export default defineRule({
   id: 'text/blank-between',
   title: 'Empty lines between definitions',
   about: 'Without a gap, the eye does not see where one function ends and the next begins.',
-  advice: 'Leave an empty line between functions, methods and types of more than one line; comments above belong to what follows.',
+  advice:
+    'Leave an empty line between functions, methods and types of more than one line; comments above belong to what follows.',
   tags: ['layout', 'readability'],
   confidence: 'certain',
   repairs: 'safe',

@@ -18,9 +18,13 @@ export default defineRule({
   find: { everywhere: { by: 'text', find: findBlankRuns } },
   examples: [
     good('python', 'tide = 1\n\n\nquay = 2\n'),
-    bad('python', 'tide = 1\n\n\n\n\nquay = 2\n', '4:1-6:1 4 empty lines in a row, 2 over 2', { repaired: 'tide = 1\n\n\nquay = 2\n' }),
+    bad('python', 'tide = 1\n\n\n\n\nquay = 2\n', '4:1-6:1 4 empty lines in a row, 2 over 2', {
+      repaired: 'tide = 1\n\n\nquay = 2\n',
+    }),
     bad('css', '\n\na {}\n', '2:1-3:1 2 empty lines in a row, 1 over 1', { options: { max: 1 }, repaired: '\na {}\n' }),
-    bad('javascript', 'sail(`\n\n\n`);\n', '3:1-4:1 2 empty lines in a row, 1 over 1', { options: { max: 1 }, repaired: 'sail(`\n\n\n`);\n' }),
+    bad('javascript', 'sail(`\n\n\n`);\n', '3:1-4:1 2 empty lines in a row, 1 over 1', {
+      options: { max: 1 }, repaired: 'sail(`\n\n\n`);\n',
+    }),
   ],
 });
 

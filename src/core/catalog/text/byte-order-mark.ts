@@ -7,7 +7,8 @@ import { OFFERED } from '../../finders/hits.js';
 export default defineRule({
   id: 'text/byte-order-mark',
   title: 'No byte-order mark',
-  about: 'UTF-8 has no byte order, so the mark means nothing (RFC 3629, section 6), and programs that do not expect it fail on the first line.',
+  about: 'UTF-8 has no byte order, so the mark means nothing (RFC 3629, section 6), and programs that do not expect it fail '
+    + 'on the first line.',
   advice: 'Save the file as UTF-8 without a byte-order mark.',
   tags: ['layout', 'portability'],
   confidence: 'certain',

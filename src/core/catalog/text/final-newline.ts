@@ -8,7 +8,8 @@ import { lineEndOf } from '../../base/line-ends.js';
 export default defineRule({
   id: 'text/final-newline',
   title: 'Files end with exactly one newline',
-  about: 'In POSIX.1-2017, section 3.206, every line ends with a newline. Without the last one, files run together, and adding a line changes two.',
+  about: 'In POSIX.1-2017, section 3.206, every line ends with a newline. Without the last one, files run together, and '
+    + 'adding a line changes two.',
   advice: 'End the last line with one newline, and delete empty lines after it.',
   tags: ['layout', 'starter'],
   confidence: 'certain',

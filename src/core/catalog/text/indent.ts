@@ -30,11 +30,22 @@ export default defineRule({
   find: { everywhere: { by: 'text', find: findIndents } },
   examples: [
     good('javascript', 'if (tide) {\n  sail();\n}\n'),
-    bad('javascript', 'if (tide) {\n\tsail();\n}\n', '2:1-2 indented with tabs, not spaces', { repaired: 'if (tide) {\n    sail();\n}\n' }),
-    bad('javascript', 'if (tide) {\n\tsail();\n  wait();\n}\n', '3:1 indented with spaces, not tabs', { options: { with: 'tabs', width: 2 }, repaired: 'if (tide) {\n\tsail();\n\twait();\n}\n' }),
-    bad('javascript', '/**\n * Sails.\n */\nif (tide) {\n    sail();\n  wait();\n}\n', '6:1 indented by 2, not by a multiple of 4', { options: { width: 4 } }),
+    bad('javascript', 'if (tide) {\n\tsail();\n}\n', '2:1-2 indented with tabs, not spaces', {
+      repaired: 'if (tide) {\n    sail();\n}\n',
+    }),
+    bad('javascript', 'if (tide) {\n\tsail();\n  wait();\n}\n', '3:1 indented with spaces, not tabs', {
+      options: { with: 'tabs', width: 2 }, repaired: 'if (tide) {\n\tsail();\n\twait();\n}\n',
+    }),
+    bad(
+      'javascript',
+      '/**\n * Sails.\n */\nif (tide) {\n    sail();\n  wait();\n}\n',
+      '6:1 indented by 2, not by a multiple of 4',
+      { options: { width: 4 } },
+    ),
     bad('javascript', 'sail(`\n\ttide`);\n', '2:1 indented with tabs, not spaces', { repaired: 'sail(`\n\ttide`);\n' }),
-    bad('python', 'if tide:\n\tsail()\n', '2:1-2 indented with tabs, not spaces', { options: { width: 2 }, repaired: 'if tide:\n  sail()\n' }),
+    bad('python', 'if tide:\n\tsail()\n', '2:1-2 indented with tabs, not spaces', {
+      options: { width: 2 }, repaired: 'if tide:\n  sail()\n',
+    }),
     good('makefile', 'quay:\n\techo moored\n', { file: 'Makefile' }),
   ],
 });
@@ -67,7 +78,8 @@ function findIndents(source: Source, options: Options): Hit[] {
 }
 
 function isRepairable({ text: { text, language } }: Source): boolean {
-  return language.indentMatters === false || (language.indentMatters === 'relatively' && /^\t/m.test(text) && !/^\t* /m.test(text));
+  return language.indentMatters === false
+    || (language.indentMatters === 'relatively' && /^\t/m.test(text) && !/^\t* /m.test(text));
 }
 
 /** @param tabs the number of tabs in the indentation from `start` to `end`. */

@@ -23,8 +23,12 @@ export default defineRule({
   examples: [
     good('sql', 'select 1;\nselect 2;\n'),
     good('sql', 'select 1;\r\nselect 2;\r\n', { options: { style: 'first' } }),
-    bad('sql', 'select 1;\nselect 2;\r\nselect 3;\r\n', '2:10-10 2 lines end with CR LF, not LF', { repaired: 'select 1;\nselect 2;\nselect 3;\n' }),
-    bad('sql', 'select 1;\nselect 2;\r\n', '1:10 1 line ends with LF, not CR LF', { options: { style: 'crlf' }, repaired: 'select 1;\r\nselect 2;\r\n' }),
+    bad('sql', 'select 1;\nselect 2;\r\nselect 3;\r\n', '2:10-10 2 lines end with CR LF, not LF', {
+      repaired: 'select 1;\nselect 2;\nselect 3;\n',
+    }),
+    bad('sql', 'select 1;\nselect 2;\r\n', '1:10 1 line ends with LF, not CR LF', {
+      options: { style: 'crlf' }, repaired: 'select 1;\r\nselect 2;\r\n',
+    }),
   ],
 });
 

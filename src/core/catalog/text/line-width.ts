@@ -22,7 +22,9 @@ export default defineRule({
     good('markdown', 'Short enough.\n', { options: { max: 20 } }),
     good('markdown', 'https://harbour.example/tides/today\n', { options: { max: 20 } }),
     bad('markdown', 'This line is longer than that.\n', '1:21-31 30 columns, 10 over 20', { options: { max: 20 } }),
-    bad('markdown', 'https://harbour.example/tides/today\n', '1:21 35 columns, 15 over 20', { options: { max: 20, 'urls-free': false } }),
+    bad('markdown', 'https://harbour.example/tides/today\n', '1:21 35 columns, 15 over 20', {
+      options: { max: 20, 'urls-free': false },
+    }),
     bad('python', '\t\tquay = berth + 1\n', '1:7-19 32 columns, 12 over 20', { options: { max: 20, 'tab-width': 8 } }),
   ],
 });

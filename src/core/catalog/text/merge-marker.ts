@@ -6,7 +6,8 @@ import { bad, good } from '../../finders/examples.js';
 export default defineRule({
   id: 'text/merge-marker',
   title: 'No conflict markers left from a merge',
-  about: 'Git writes these markers where two branches changed the same lines. If they are left in, the file contains both versions and hardly ever works.',
+  about: 'Git writes these markers where two branches changed the same lines. If they are left in, the file contains both '
+    + 'versions and hardly ever works.',
   advice: 'Decide which version is right, and delete the other one and the markers.',
   tags: ['leftover', 'correctness', 'starter'],
   confidence: 'certain',
@@ -14,7 +15,10 @@ export default defineRule({
   find: { everywhere: { by: 'text', find: findMarkers } },
   examples: [
     good('markdown', 'Tides\n=======\n'),
-    bad('sql', '<<<<<<< HEAD\nselect 1;\n=======\nselect 2;\n>>>>>>> quay\n', ['1:1-8 <<<<<<< is left over from a merge', '3:1-8 ======= is left over from a merge', '5:1-8 >>>>>>> is left over from a merge']),
+    bad('sql', '<<<<<<< HEAD\nselect 1;\n=======\nselect 2;\n>>>>>>> quay\n', [
+      '1:1-8 <<<<<<< is left over from a merge', '3:1-8 ======= is left over from a merge',
+      '5:1-8 >>>>>>> is left over from a merge',
+    ]),
   ],
 });
 

@@ -23,7 +23,8 @@ const lookAlike = lazily((): Readonly<Record<string, string>> => Object.fromEntr
 export default defineRule({
   id: 'text/odd-characters',
   title: 'No invisible or misleading characters',
-  about: 'Invisible, direction-changing and look-alike characters can make code do something other than what readers see: Unicode UTS #39, UAX #9.',
+  about: 'Invisible, direction-changing and look-alike characters can make code do something other than what readers see: '
+    + 'Unicode UTS #39, UAX #9.',
   advice: 'Type the intended character, or write it as an escape sequence if the text needs it.',
   tags: ['security', 'correctness', 'starter'],
   confidence: 'likely',
@@ -31,7 +32,10 @@ export default defineRule({
   find: { everywhere: { by: 'text', find: findOddCharacters } },
   examples: [
     good('javascript', "const gruß = 'größe';\nconst тариф = 'порт';\nconst family = '👩‍👧';\n"),
-    bad('javascript', "const quay = 'a\u202Eb';\nconst ti\u200Bde = 1;\nconst q\u0443ay = 2;\n", ['1:16-17 U+202E changes the direction of the text', '2:9-10 U+200B is invisible', '3:7-11 q\u0443ay contains U+0443, which looks like “y”']),
+    bad('javascript', "const quay = 'a\u202Eb';\nconst ti\u200Bde = 1;\nconst q\u0443ay = 2;\n", [
+      '1:16-17 U+202E changes the direction of the text', '2:9-10 U+200B is invisible',
+      '3:7-11 q\u0443ay contains U+0443, which looks like “y”',
+    ]),
     bad('python', 'tide\u00A0= 1\n', '1:5-6 U+00A0 looks like a space but is another character'),
   ],
 });

@@ -17,10 +17,22 @@ export default defineRule({
   find: { everywhere: { by: 'text', find: findTrailingBlanks } },
   examples: [
     good('python', 'tide = 3\n\n'),
-    bad('python', 'tide = 3  \n\t\nlow = 1', ['1:9-11 2 spaces or tabs at the end of the line', '2:1-2 1 space or tab at the end of the line'], { repaired: 'tide = 3\n\nlow = 1' }),
+    bad(
+      'python',
+      'tide = 3  \n\t\nlow = 1',
+      ['1:9-11 2 spaces or tabs at the end of the line', '2:1-2 1 space or tab at the end of the line'],
+      { repaired: 'tide = 3\n\nlow = 1' },
+    ),
     bad('css', 'a {}\r\nb {} \r\n', '2:5-6 1 space or tab at the end of the line', { repaired: 'a {}\r\nb {}\r\n' }),
-    bad('javascript', 'const text = `tide \n`; \n', ['1:19-20 1 space or tab at the end of the line', '2:3-4 1 space or tab at the end of the line'], { repaired: 'const text = `tide \n`;\n' }),
-    bad('markdown', 'The tide  \nturns.\n', '1:9-11 2 spaces or tabs at the end of the line', { repaired: 'The tide  \nturns.\n' }),
+    bad(
+      'javascript',
+      'const text = `tide \n`; \n',
+      ['1:19-20 1 space or tab at the end of the line', '2:3-4 1 space or tab at the end of the line'],
+      { repaired: 'const text = `tide \n`;\n' },
+    ),
+    bad(
+      'markdown', 'The tide  \nturns.\n', '1:9-11 2 spaces or tabs at the end of the line', { repaired: 'The tide  \nturns.\n' },
+    ),
   ],
 });
 

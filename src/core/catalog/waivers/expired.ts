@@ -14,7 +14,10 @@ export default defineRule({
   find: { everywhere: { by: 'waivers', find: findExpired } },
   examples: [
     good('javascript', '// elvar waive slips/loose-compare until 2999-12-31 because of the tide\nif (a == b) go();\n'),
-    bad('javascript', '// elvar waive slips/loose-compare until 2001-01-31 because of the tide\nif (a == b) go();\n', '1:1-72 this waiver expired after 2001-01-31'),
+    bad(
+      'javascript', '// elvar waive slips/loose-compare until 2001-01-31 because of the tide\nif (a == b) go();\n',
+      '1:1-72 this waiver expired after 2001-01-31',
+    ),
   ],
 });
 

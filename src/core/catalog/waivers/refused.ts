@@ -15,7 +15,10 @@ export default defineRule({
   find: { everywhere: { by: 'waivers', find: findRefused } },
   examples: [
     good('javascript', '// elvar waive slips/loose-compare because it is old\nif (a == b) go();\n'),
-    bad('javascript', '// elvar waive safety/dynamic-code because it is old\neval(a);\n', '1:1-53 safety/dynamic-code may not be waived here'),
+    bad(
+      'javascript', '// elvar waive safety/dynamic-code because it is old\neval(a);\n',
+      '1:1-53 safety/dynamic-code may not be waived here',
+    ),
   ],
 });
 

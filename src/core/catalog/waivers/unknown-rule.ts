@@ -16,8 +16,13 @@ export default defineRule({
   find: { everywhere: { by: 'waivers', find: findUnknown } },
   examples: [
     good('javascript', '// elvar waive slips/loose-compare, docs/*, tag:security because it is old\ngo();\n'),
-    bad('javascript', '// elvar waive slips/loose-compar because it is old\ngo();\n', '1:1-52 there is no rule slips/loose-compar; did you mean slips/loose-compare?'),
-    bad('python', '# elvar waive quays/*, tag:no-such because it is old\n', ['1:1-53 there is no rule quays/*', '1:1-53 there is no rule tag:no-such']),
+    bad(
+      'javascript', '// elvar waive slips/loose-compar because it is old\ngo();\n',
+      '1:1-52 there is no rule slips/loose-compar; did you mean slips/loose-compare?',
+    ),
+    bad('python', '# elvar waive quays/*, tag:no-such because it is old\n', [
+      '1:1-53 there is no rule quays/*', '1:1-53 there is no rule tag:no-such',
+    ]),
   ],
 });
 

@@ -16,8 +16,16 @@ export default defineRule({
   find: { everywhere: { by: 'waivers', find: findUnused } },
   examples: [
     good('javascript', '// elvar waive slips/loose-compare because the lock keeper types numbers\nif (a == b) go();\n'),
-    bad('javascript', '// elvar waive slips/loose-compare because the lock keeper types numbers\nif (a === b) go();\n', '1:1-73 this waiver excuses nothing'),
-    bad('javascript', '/* elvar waive slips/loose-compare, dead/* below because it is old */\nif (a == b) go();\n// elvar resume slips/loose-compare\n// elvar resume names/*\n', ['1:1 this waiver excuses no finding of dead/*', '4:1 no waiver above for names/*']),
+    bad(
+      'javascript', '// elvar waive slips/loose-compare because the lock keeper types numbers\nif (a === b) go();\n',
+      '1:1-73 this waiver excuses nothing',
+    ),
+    bad(
+      'javascript',
+      '/* elvar waive slips/loose-compare, dead/* below because it is old */\nif (a == b) go();\n'
+        + '// elvar resume slips/loose-compare\n// elvar resume names/*\n',
+      ['1:1 this waiver excuses no finding of dead/*', '4:1 no waiver above for names/*'],
+    ),
   ],
 });
 

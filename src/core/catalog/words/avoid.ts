@@ -19,8 +19,15 @@ export default defineRule({
   examples: [
     good('markdown', 'The allowlist of the harbour.\n'),
     bad('markdown', 'The whitelist of the harbour.\n', '1:5-14 whitelist: the team says allowlist'),
-    bad('javascript', 'const black_list = 1; // white-list\n', ['1:7-17 black_list: the team says blocklist', '1:26-36 white-list: the team says allowlist']),
-    bad('javascript', 'const boatBlackList = 1; // ship\nconst shipping = 2;\n', ['1:11 BlackList: the team says blocklist', '1:29 ship: the team says vessel'], { options: { terms: ['blacklist: blocklist', 'ship: vessel'] } }),
+    bad('javascript', 'const black_list = 1; // white-list\n', [
+      '1:7-17 black_list: the team says blocklist', '1:26-36 white-list: the team says allowlist',
+    ]),
+    bad(
+      'javascript',
+      'const boatBlackList = 1; // ship\nconst shipping = 2;\n',
+      ['1:11 BlackList: the team says blocklist', '1:29 ship: the team says vessel'],
+      { options: { terms: ['blacklist: blocklist', 'ship: vessel'] } },
+    ),
   ],
 });
 

@@ -34,10 +34,14 @@ export default defineRule({
   find: { everywhere: { by: 'text', find: findMisspelt } },
   examples: [
     good('javascript', "// The berth is free.\nconst lowTide = 'quay'; // see getDataById, i18n\n"),
-    bad('javascript', '// The bearth is free.\nconst lowHarbuor = 1;\nsail(lowHarbuor);\n', ['1:8-14 bearth is not in any dictionary, but berth is', '2:10-17 Harbuor is not in any dictionary, but harbor is']),
+    bad('javascript', '// The bearth is free.\nconst lowHarbuor = 1;\nsail(lowHarbuor);\n', [
+      '1:8-14 bearth is not in any dictionary, but berth is', '2:10-17 Harbuor is not in any dictionary, but harbor is',
+    ]),
     good('python', '# zorgblatt\n', { options: { known: ['zorgblatt'], every: true } }),
     bad('python', '# zorgblatt\n', '1:3-12 zorgblatt is not in any dictionary', { options: { every: true } }),
-    bad('javascript', '// Retuns the colum of the table.\nsail();\n', ['1:4 Retuns is not in any dictionary, but returns is', '1:15 colum is not in any dictionary, but column is']),
+    bad('javascript', '// Retuns the colum of the table.\nsail();\n', [
+      '1:4 Retuns is not in any dictionary, but returns is', '1:15 colum is not in any dictionary, but column is',
+    ]),
     bad('python', "quay = 'recieve it'\n", '1:9 recieve is not in any dictionary, but receive is'),
     bad('markdown', 'The harbur office.\n', '1:5-11 harbur is not in any dictionary, but harbor is'),
   ],

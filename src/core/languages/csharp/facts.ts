@@ -34,6 +34,7 @@ function modifiersOf(node: SyntaxNode): string[] {
 
 /** Attributes that only the compiler reads: .NET API, namespaces System and System.Runtime.CompilerServices. */
 const PLAIN_ATTRIBUTES =
+  // elvar waive text/line-width because a pattern is one literal
   /^\[\s*(?:Obsolete|MethodImpl|DebuggerStepThrough|DebuggerDisplay|DebuggerBrowsable|EditorBrowsable|SuppressMessage|CLSCompliant|Flags|StructLayout|ExcludeFromCodeCoverage)\b[^\]]*\]$/;
 
 function flagsOf(node: SyntaxNode): (keyof typeof DECLARED)[] {

@@ -33,6 +33,7 @@ export const CSHARP_MISREADINGS: readonly Misreading[] = [
   // What a pointer points to: C# language specification, section 23.6.2. Where it is assigned to, it is read like a name.
   { found: /(?<=[;{})]\s{0,99})\*[^;={}\n]{1,200}?(?=\s{0,99}(?:[-+|&^*/%]|<<|>>)?=(?!=))/g, instead: name },
   {
+    // elvar waive text/line-width because a pattern is one literal
     found: /(?<=[=(,;{}!&|?:+\-<>]\s{0,99}|\b(?:return|case)\s{1,99}|\))\*+(?=\s*\(\s*[\w.]+\s*\*+\s*\))|(?<=[=(,;{}!&|?:+\-<>]\s{0,99}|\b(?:return|case)\s{1,99})\*+(?=\s*[(\w])/g,
     instead: blanks,
   },

@@ -32,6 +32,7 @@ function modifiersOf(node: SyntaxNode): string {
 
 /** Annotations that only the compiler reads: Java SE API, package java.lang. */
 const PLAIN_ANNOTATIONS =
+  // elvar waive text/line-width because a pattern is one literal
   /@(?:Deprecated|SuppressWarnings|SafeVarargs|FunctionalInterface|Nullable|NonNull|NotNull|Nonnull|CheckForNull)\b(?:\([^()]*\))?/g;
 
 function flagsOf(node: SyntaxNode): (keyof typeof DECLARED)[] {

@@ -35,6 +35,7 @@ function modifiersOf(node: SyntaxNode): string {
 
 /** Annotations that only the compiler and readers look at: Kotlin API, package kotlin; Java SE API, package java.lang. */
 const PLAIN_ANNOTATIONS =
+  // elvar waive text/line-width because a pattern is one literal
   /@(?:file:)?(?:Deprecated|Suppress|SuppressWarnings|SuppressLint|Throws|JvmStatic|JvmOverloads|JvmField|JvmName|OptIn|Composable|VisibleForTesting|RequiresApi|UiThread|MainThread|WorkerThread|Synchronized)\b(?:\([^()]*\))?/g;
 
 function flagsOf(node: SyntaxNode): (keyof typeof DECLARED)[] {

@@ -21,11 +21,18 @@ const TWO = { options: { max: 2 } };
 export const KOTLIN_RULES: LanguageRules = {
   'size/branches': as(
     good('fun moor(a: Int) = if (a > 1) 1 else 2\nfun sail(a: Int) { when (a) { 1 -> wait(); else -> sail() } }\n', TWO),
-    bad('fun moor(a: Int) {\n  when (a) { 1 -> sail(); 2 -> wait(); else -> {} }\n}\nfun sail() { while (a && b) wait() }\n', ['1:5-9 3 paths through this function, 1 over 2', '4:5-9 3 paths through this function, 1 over 2'], TWO),
+    bad(
+      'fun moor(a: Int) {\n  when (a) { 1 -> sail(); 2 -> wait(); else -> {} }\n}\nfun sail() { while (a && b) wait() }\n',
+      ['1:5-9 3 paths through this function, 1 over 2', '4:5-9 3 paths through this function, 1 over 2'],
+      TWO,
+    ),
   ),
   'size/nesting': as(
     good('fun moor() { if (a) { for (b in c) sail() } else if (d) { if (e) wait() } }\n', TWO),
-    bad('fun moor() { if (a) { for (b in c) { try { sail() } finally { wait() } } } }\n', '1:38-71 nested 3 levels deep, 2 allowed', TWO),
+    bad(
+      'fun moor() { if (a) { for (b in c) { try { sail() } finally { wait() } } } }\n',
+      '1:38-71 nested 3 levels deep, 2 allowed', TWO,
+    ),
   ),
   'size/parameters': as(
     good('fun moor(berth: Int, tide: Int = 1) {}\n', TWO),
@@ -48,11 +55,17 @@ export const KOTLIN_RULES: LanguageRules = {
   ),
   'names/types': as(
     good('class LowTide\nobject Quay\ntypealias Low = Int\n'),
-    bad('class low_tide\ninterface quay\n', ['1:7-15 low_tide is not written like LowTide', '2:11-15 quay is not written like LowTide']),
+    bad(
+      'class low_tide\ninterface quay\n',
+      ['1:7-15 low_tide is not written like LowTide', '2:11-15 quay is not written like LowTide'],
+    ),
   ),
   'names/variables': as(
     good('fun moor(lowTide: Int) { val highTide = 1 }\n'),
-    bad('fun moor(low_tide: Int) { val HighTide = 1 }\n', ['1:10-18 low_tide is not written like lowTide', '1:31-39 HighTide is not written like lowTide']),
+    bad(
+      'fun moor(low_tide: Int) { val HighTide = 1 }\n',
+      ['1:10-18 low_tide is not written like lowTide', '1:31-39 HighTide is not written like lowTide'],
+    ),
   ),
   'names/constants': as(
     good('const val LOW_TIDE = 1\n'), bad('const val lowTide = 1\n', '1:11-18 lowTide is not written like LOW_TIDE'),
@@ -64,45 +77,73 @@ export const KOTLIN_RULES: LanguageRules = {
     // The grammar takes a value that begins like `import` for a statement of its own.
     unreachedCode((exit, { start, tree }) => !/[\n;]/.test(tree.text.slice(exit.end, start))),
     good('fun moor(): Int {\n  if (full) return 1\n  return 2\n}\n'),
-    bad('fun moor(): Int {\n  return 1\n  sail()\n}\nfun wait() {\n  throw Full()\n  sail()\n}\nfun sail() { for (a in b) { break\n sail() } }\n', ['3:3-9 never runs: return above leaves the block', '7:3-9 never runs: throw above leaves the block', '10:2-8 never runs: break above leaves the block']),
+    bad('fun moor(): Int {\n  return 1\n  sail()\n}\nfun wait() {\n  throw Full()\n  sail()\n}\n'
+      + 'fun sail() { for (a in b) { break\n sail() } }\n', [
+      '3:3-9 never runs: return above leaves the block', '7:3-9 never runs: throw above leaves the block',
+      '10:2-8 never runs: break above leaves the block',
+    ]),
   ),
   'dead/branch': as(
     good('fun moor() { if (a) sail() else if (b) wait() }\n'),
-    bad('fun moor() { if (a) sail() else if (a) wait()\n  if (false) sail() }\n', ['1:37-38 the same condition is tested above, so this branch never runs', '2:7-12 this is never true']),
+    bad(
+      'fun moor() { if (a) sail() else if (a) wait()\n  if (false) sail() }\n',
+      ['1:37-38 the same condition is tested above, so this branch never runs', '2:7-12 this is never true'],
+    ),
   ),
   'dead/variable': as(
     good('fun moor() {\n  val low = 1\n  val high = 2\n  sail("$low ${high}")\n  val (first, second) = pair()\n}\n'),
-    bad('fun moor() {\n  val low = 1\n  var high = 2\n  high = 3\n}\n', ['2:7-10 low is never used', '3:7-11 high is set but never read']),
+    bad(
+      'fun moor() {\n  val low = 1\n  var high = 2\n  high = 3\n}\n',
+      ['2:7-10 low is never used', '3:7-11 high is set but never read'],
+    ),
   ),
   'dead/parameter': by(
     // One that is handed over by its name gets what its receiver has.
     unreadParameters((owner) => owner.tree.text.includes(`::${nameOf(owner)?.text ?? ''}`)),
-    good('fun moor(berth: Int) = berth\nopen class Quay { open fun sail(tide: Int) { wait() } }\nfun low(tide: Int) { wait() }\nval all = listOf(::low)\n'),
+    good('fun moor(berth: Int) = berth\nopen class Quay { open fun sail(tide: Int) { wait() } }\n'
+      + 'fun low(tide: Int) { wait() }\nval all = listOf(::low)\n'),
     bad('fun moor(berth: Int, tide: Int): Int { return berth }\n', '1:22-26 tide is never read'),
   ),
   'dead/private-member': by(
     byTree((source, options: FreeNames) => unusedMembers(source, privateMembers(source), ['identifier'], options)),
     good('class Quay(private val low: Int) { @Inject private lateinit var high: Tide\n  fun moor() = "$low" }\n'),
-    bad('class Quay(private val low: Int) { private fun sail() { sail() }\n  private val high = 1 }\n', ['1:24-27 low is private and never used', '1:48-52 sail is private and never used', '2:15-19 high is private and never used']),
+    bad('class Quay(private val low: Int) { private fun sail() { sail() }\n  private val high = 1 }\n', [
+      '1:24-27 low is private and never used', '1:48-52 sail is private and never used', '2:15-19 high is private and never used',
+    ]),
   ),
   'dead/class': as(
     good('class Tide\nfun main() { Tide() }\n'),
     bad('class Tide\nfun main() { sail() }\n', '1:7-11 [likely] Tide is never used in the project'),
   ),
   'dead/function': as(
-    good('class Quay { fun moor() {} }\n', { file: 'Quay.kt', others: { 'Main.java': 'class Main { public static void main(String[] a) { new Quay().moor(); } }\n' } }),
-    bad('class Quay { fun moor() {}\n  override fun toString() = "quay" }\n', '1:18-22 [possible] moor is never used in the project', { file: 'Quay.kt', others: { 'Main.kt': 'fun main() { Quay() }\n' } }),
+    good(
+      'class Quay { fun moor() {} }\n',
+      { file: 'Quay.kt', others: { 'Main.java': 'class Main { public static void main(String[] a) { new Quay().moor(); } }\n' } },
+    ),
+    bad(
+      'class Quay { fun moor() {}\n  override fun toString() = "quay" }\n',
+      '1:18-22 [possible] moor is never used in the project',
+      { file: 'Quay.kt', others: { 'Main.kt': 'fun main() { Quay() }\n' } },
+    ),
   ),
   'slips/self-compare': as(
     good('val a = low == high\n'),
-    bad('val a = low == low\nfun moor() { low = low }\n', ['1:9-19 low is on both sides of ==', '2:14-23 low is assigned to itself']),
+    bad(
+      'val a = low == low\nfun moor() { low = low }\n',
+      ['1:9-19 low is on both sides of ==', '2:14-23 low is assigned to itself'],
+    ),
   ),
   'slips/hollow-block': as(
     good('fun moor() {}\nfun sail() { if (full) { wait() } }\n'),
-    bad('fun sail() { if (full) {} else { }\n  for (a in b) {} }\n', ['1:24-26 this block is empty', '1:32-35 this block is empty', '2:16-18 this block is empty']),
+    bad(
+      'fun sail() { if (full) {} else { }\n  for (a in b) {} }\n',
+      ['1:24-26 this block is empty', '1:32-35 this block is empty', '2:16-18 this block is empty'],
+    ),
   ),
   'slips/swallowed-error': as(
-    good('fun moor() { try { sail() } catch (e: Full) { log(e) }\n  try { sail() } catch (e: Full) { /* the pilot waits */ } }\n'),
+    good(
+      'fun moor() { try { sail() } catch (e: Full) { log(e) }\n  try { sail() } catch (e: Full) { /* the pilot waits */ } }\n',
+    ),
     bad('fun moor() { try { sail() } catch (e: Full) { } }\n', '1:29-44 the error caught here is ignored'),
   ),
   'slips/unthrown-error': by(
@@ -135,12 +176,17 @@ export const KOTLIN_RULES: LanguageRules = {
   ),
   'docs/public-comment': by(
     undescribed(['class_declaration', 'function_declaration'], isPublic),
-    good('/** The quay. */\nclass Quay { private fun moor() {}\n  /** Sails. */\n  fun sail() {}\n  override fun toString() = "" }\ninternal fun low() {}\n'),
-    bad('class Quay { fun moor() {} }\n', ['1:7-11 Quay is public but not documented', '1:18-22 moor is public but not documented']),
+    good('/** The quay. */\nclass Quay { private fun moor() {}\n  /** Sails. */\n  fun sail() {}\n'
+      + '  override fun toString() = "" }\ninternal fun low() {}\n'),
+    bad(
+      'class Quay { fun moor() {} }\n', ['1:7-11 Quay is public but not documented', '1:18-22 moor is public but not documented'],
+    ),
   ),
   'docs/sentence': as(
     good('/** The quay. */\nclass Quay\n'),
-    bad('/** the quay */\nclass Quay\n', '1:5-13 this begins with a small letter and has no full stop', { repaired: '/** The quay. */\nclass Quay\n' }),
+    bad('/** the quay */\nclass Quay\n', '1:5-13 this begins with a small letter and has no full stop', {
+      repaired: '/** The quay. */\nclass Quay\n',
+    }),
   ),
   'idiom/debug-print': by(
     printingCalls({ bare: ['print', 'println'] }),
@@ -157,19 +203,29 @@ export const KOTLIN_RULES: LanguageRules = {
   ),
   'imports/direction': as(
     good('import harbour.tide.Low\n', { file: 'harbour/quay/Quay.kt', options: { never: ['harbour/quay -> harbour/billing'] } }),
-    bad('import harbour.billing.Bill\n', '1:8-28 [likely] harbour/quay may not take from harbour/billing', { file: 'harbour/quay/Quay.kt', options: { never: ['harbour/quay -> harbour/billing'] } }),
+    bad('import harbour.billing.Bill\n', '1:8-28 [likely] harbour/quay may not take from harbour/billing', {
+      file: 'harbour/quay/Quay.kt', options: { never: ['harbour/quay -> harbour/billing'] },
+    }),
   ),
   'imports/repeated': as(
     good('import harbour.Quay\nimport harbour.Tide\n'),
-    bad('import harbour.Quay\nimport harbour.Tide\nimport harbour.Quay\n', '3:1-20 this module is imported above already', { repaired: 'import harbour.Quay\nimport harbour.Tide\n' }),
+    bad('import harbour.Quay\nimport harbour.Tide\nimport harbour.Quay\n', '3:1-20 this module is imported above already', {
+      repaired: 'import harbour.Quay\nimport harbour.Tide\n',
+    }),
   ),
   'text/spacing': as(
     good('val a = b + c\nval d = sail(1, 2)\nval e = listOf<Int>(-1)\n'),
-    bad('val a=b +c\nval d = sail(1,2)\n', ['1:6-7 no space around =', '1:9-10 no space after +', '2:15-16 no space after this comma'], { repaired: 'val a = b + c\nval d = sail(1, 2)\n' }),
+    bad(
+      'val a=b +c\nval d = sail(1,2)\n',
+      ['1:6-7 no space around =', '1:9-10 no space after +', '2:15-16 no space after this comma'],
+      { repaired: 'val a = b + c\nval d = sail(1, 2)\n' },
+    ),
   ),
   'text/blank-between': as(
     good('class Quay {\n  fun moor() {\n  }\n\n  fun sail() {\n  }\n}\n'),
-    bad('class Quay {\n  fun moor() {\n  }\n  fun sail() {\n  }\n}\n', '4:3-15 no empty line above this definition', { repaired: 'class Quay {\n  fun moor() {\n  }\n\n  fun sail() {\n  }\n}\n' }),
+    bad('class Quay {\n  fun moor() {\n  }\n  fun sail() {\n  }\n}\n', '4:3-15 no empty line above this definition', {
+      repaired: 'class Quay {\n  fun moor() {\n  }\n\n  fun sail() {\n  }\n}\n',
+    }),
   ),
   'text/alignment': as(
     good('val low = 1\nval highest = 2\n'),
@@ -178,7 +234,11 @@ export const KOTLIN_RULES: LanguageRules = {
   'idiom/last-comma': by(
     endsOfLists(['value_arguments', 'function_value_parameters', 'class_parameters']),
     good('class Quay(\n  val low: Int,\n)\nval a = sail(1, 2)\n'),
-    bad('class Quay(\n  val low: Int\n)\nval a = sail(1, 2,)\n', ['2:15-15 a comma is missing after the last item', '4:18-19 a comma after the last item'], { repaired: 'class Quay(\n  val low: Int,\n)\nval a = sail(1, 2)\n' }),
+    bad(
+      'class Quay(\n  val low: Int\n)\nval a = sail(1, 2,)\n',
+      ['2:15-15 a comma is missing after the last item', '4:18-19 a comma after the last item'],
+      { repaired: 'class Quay(\n  val low: Int,\n)\nval a = sail(1, 2)\n' },
+    ),
   ),
 };
 

@@ -94,6 +94,7 @@ function pastComprehensions(scope: Scope): Scope {
 function targets(node: SyntaxNode | null): SyntaxNode[] {
   if (node === null) return [];
   if (node.type === 'identifier') return [node];
+  // elvar waive text/line-width because a pattern is one literal
   if (/^(?:pattern_list|tuple_pattern|list_pattern|list_splat_pattern|as_pattern_target|tuple|list|parenthesized_expression)$/.test(node.type)) {
     return node.parts.flatMap(targets);
   }

@@ -19,7 +19,12 @@ const TWO = { options: { max: 2 } };
 export const RUBY_RULES: LanguageRules = {
   'size/branches': as(
     good('def moor(a)\n  a > 1 ? 1 : 2\nend\n', TWO),
-    bad('def moor(a)\n  return 1 if a > 1\n  sail unless a\nend\ndef sail(a)\n  case a\n  when 1 then wait\n  when 2 then moor\n  end\nend\n', ['1:5-9 3 paths through this function, 1 over 2', '5:5-9 3 paths through this function, 1 over 2'], TWO),
+    bad(
+      'def moor(a)\n  return 1 if a > 1\n  sail unless a\nend\ndef sail(a)\n  case a\n  when 1 then wait\n  when 2 then moor\n'
+        + '  end\nend\n',
+      ['1:5-9 3 paths through this function, 1 over 2', '5:5-9 3 paths through this function, 1 over 2'],
+      TWO,
+    ),
   ),
   'size/nesting': as(
     good('if a\n  while b\n    sail if c && d\n  end\nelsif e\n  wait\nend\n', { options: { max: 3 } }),
@@ -46,11 +51,17 @@ export const RUBY_RULES: LanguageRules = {
   ),
   'names/types': as(
     good('class LowTide; end\nmodule Quay; end\n'),
-    bad('class Low_Tide; end\nmodule Quay_Side; end\n', ['1:7-15 Low_Tide is not written like LowTide', '2:8-17 Quay_Side is not written like LowTide']),
+    bad(
+      'class Low_Tide; end\nmodule Quay_Side; end\n',
+      ['1:7-15 Low_Tide is not written like LowTide', '2:8-17 Quay_Side is not written like LowTide'],
+    ),
   ),
   'names/variables': as(
     good('def moor(low_tide)\n  high, _rest = low_tide\nend\n'),
-    bad('def moor(lowTide)\n  highTide = lowTide\n  sail(highTide)\nend\n', ['1:10-17 lowTide is not written like low_tide', '2:3-11 highTide is not written like low_tide']),
+    bad(
+      'def moor(lowTide)\n  highTide = lowTide\n  sail(highTide)\nend\n',
+      ['1:10-17 lowTide is not written like low_tide', '2:3-11 highTide is not written like low_tide'],
+    ),
   ),
   'names/length': as(
     good('def low(tide)\n  tide\nend\n'),
@@ -58,15 +69,26 @@ export const RUBY_RULES: LanguageRules = {
   ),
   'dead/after-exit': as(
     good('def moor\n  return 1 if full\n  raise Full unless free\n  2\nend\n'),
-    bad('def moor\n  return 1\n  sail\nend\ndef wait\n  raise Full, "full"\n  sail\nend\n', ['3:3-7 never runs: return above leaves the block', '7:3-7 never runs: raise above leaves the block']),
+    bad(
+      'def moor\n  return 1\n  sail\nend\ndef wait\n  raise Full, "full"\n  sail\nend\n',
+      ['3:3-7 never runs: return above leaves the block', '7:3-7 never runs: raise above leaves the block'],
+    ),
   ),
   'dead/branch': as(
     good('if a\n  sail\nelsif b\n  wait\nend\nunless a\n  wait if a\nend\n'),
-    bad('sail if false\nif a\n  sail\nelsif a\n  wait\nend\n', ['1:9-14 this is never true', '4:7-8 the same condition is tested above, so this branch never runs']),
+    bad(
+      'sail if false\nif a\n  sail\nelsif a\n  wait\nend\n',
+      ['1:9-14 this is never true', '4:7-8 the same condition is tested above, so this branch never runs'],
+    ),
   ),
   'dead/variable': as(
-    good('def moor\n  low = 1\n  first, second = pair\n  sail("#{low}")\n  last = 2\nend\ndef sail\n  low = 1\n  wait(low:)\nend\n'),
-    bad('def moor\n  low = 1\n  high = 2\n  high = 3\n  sail\nend\n', ['2:3-6 low is never used', '3:3-7 high is set but never read']),
+    good(
+      'def moor\n  low = 1\n  first, second = pair\n  sail("#{low}")\n  last = 2\nend\ndef sail\n  low = 1\n  wait(low:)\nend\n',
+    ),
+    bad(
+      'def moor\n  low = 1\n  high = 2\n  high = 3\n  sail\nend\n',
+      ['2:3-6 low is never used', '3:3-7 high is set but never read'],
+    ),
   ),
   'dead/parameter': as(
     good('def moor(berth, _tide)\n  berth\nend\nclass Quay\n  def sail(tide)\n    wait\n  end\nend\n'),
@@ -74,27 +96,43 @@ export const RUBY_RULES: LanguageRules = {
   ),
   'dead/class': as(
     good('class Tide; end\n', { file: 'tide.rb', others: { 'main.rb': '#!/usr/bin/env ruby\nTide.new\n' } }),
-    bad('class Tide\n  def copy\n    Tide.new\n  end\nend\n', '1:7-11 [likely] Tide is never used in the project', { file: 'tide.rb', others: { 'main.rb': '#!/usr/bin/env ruby\nsail\n' } }),
+    bad('class Tide\n  def copy\n    Tide.new\n  end\nend\n', '1:7-11 [likely] Tide is never used in the project', {
+      file: 'tide.rb', others: { 'main.rb': '#!/usr/bin/env ruby\nsail\n' },
+    }),
   ),
   'dead/function': as(
-    good('class Quay\n  def moor; end\n  def low?; end\nend\n', { file: 'quay.rb', others: { 'main.rb': '#!/usr/bin/env ruby\nQuay.new.moor if quay.low?\n' } }),
+    good(
+      'class Quay\n  def moor; end\n  def low?; end\nend\n',
+      { file: 'quay.rb', others: { 'main.rb': '#!/usr/bin/env ruby\nQuay.new.moor if quay.low?\n' } },
+    ),
     good('class Quay\n  before :moor\n  def moor; end\n  def initialize; end\nend\n'),
-    bad('class Quay\n  def moor; end\nend\n', '2:7-11 [possible] moor is never used in the project', { file: 'quay.rb', others: { 'main.rb': '#!/usr/bin/env ruby\nQuay.new.sail\n' } }),
+    bad('class Quay\n  def moor; end\nend\n', '2:7-11 [possible] moor is never used in the project', {
+      file: 'quay.rb', others: { 'main.rb': '#!/usr/bin/env ruby\nQuay.new.sail\n' },
+    }),
   ),
   'slips/self-compare': by(
     // Naming a thing twice is also how to say that it is used elsewhere.
     selfComparisons({ isUseful: true }),
     good('a = low == high\n'),
-    bad('a = low == low\nlow = low\n', ['1:5-15 [possible] low is on both sides of ==', '2:1-10 [possible] low is assigned to itself']),
+    bad(
+      'a = low == low\nlow = low\n',
+      ['1:5-15 [possible] low is on both sides of ==', '2:1-10 [possible] low is assigned to itself'],
+    ),
   ),
   'slips/repeated-case': as(
     good('case a\nwhen 1, 2 then sail\nwhen 3 then wait\nend\n'),
-    bad('case a\nwhen 1, 2 then sail\nwhen 2 then wait\nend\n', '3:6-7 the case 2 appears above already; this one is never reached'),
+    bad(
+      'case a\nwhen 1, 2 then sail\nwhen 2 then wait\nend\n', '3:6-7 the case 2 appears above already; this one is never reached',
+    ),
   ),
   'slips/swallowed-error': by(
     eachNode(['except_clause'], judgeRescue),
-    good('begin\n  sail\nrescue Full\nend\nbegin\n  sail\nrescue => e\n  log(e)\nend\nbegin\n  sail\nrescue\n  # the pilot waits\nend\n'),
-    bad('begin\n  sail\nrescue => e\nend\nbegin\n  sail\nrescue StandardError\n  nil\nend\n', ['3:1-12 the error caught here is ignored', '7:1-21 the error caught here is ignored']),
+    good('begin\n  sail\nrescue Full\nend\nbegin\n  sail\nrescue => e\n  log(e)\nend\nbegin\n  sail\nrescue\n'
+      + '  # the pilot waits\nend\n'),
+    bad(
+      'begin\n  sail\nrescue => e\nend\nbegin\n  sail\nrescue StandardError\n  nil\nend\n',
+      ['3:1-12 the error caught here is ignored', '7:1-21 the error caught here is ignored'],
+    ),
   ),
   'slips/equals-without-hash': by(
     eachNode(['class_declaration'], judgeEquality),
@@ -108,12 +146,18 @@ export const RUBY_RULES: LanguageRules = {
   'safety/weak-digest': by(
     byTree(findWeak),
     good("Digest::SHA256.hexdigest(a)\nOpenSSL::Digest.new('SHA256')\n"),
-    bad("Digest::MD5.hexdigest(a)\nOpenSSL::Digest.new('SHA1')\nOpenSSL::Digest::MD5.new\n", ['1:1-25 MD5 can be forged', '2:1-28 SHA1 can be forged', '3:1-25 MD5 can be forged']),
+    bad(
+      "Digest::MD5.hexdigest(a)\nOpenSSL::Digest.new('SHA1')\nOpenSSL::Digest::MD5.new\n",
+      ['1:1-25 MD5 can be forged', '2:1-28 SHA1 can be forged', '3:1-25 MD5 can be forged'],
+    ),
   ),
   'safety/shell-text': by(
     byTree(findShells),
     good("system('ls', quay)\nsystem('ls')\nexec \"ls #{Shellwords.escape(quay)}\"\n`ls`\nquay.system(\"ls #{a}\")\n"),
-    bad('system("ls #{quay}")\n`ls #{quay}`\nIO.popen("ls #{quay}")\n', ['1:1-21 system runs a command built from values', '2:1-13 this runs a command built from values', '3:1-23 popen runs a command built from values']),
+    bad('system("ls #{quay}")\n`ls #{quay}`\nIO.popen("ls #{quay}")\n', [
+      '1:1-21 system runs a command built from values', '2:1-13 this runs a command built from values',
+      '3:1-23 popen runs a command built from values',
+    ]),
   ),
   'safety/dynamic-code': by(
     byCalls({
@@ -122,12 +166,18 @@ export const RUBY_RULES: LanguageRules = {
       tell: (call, callee) => (runsText(call, callee) ? `${callee} runs text as code` : null),
     }),
     good('quay.instance_eval { moor }\nquay.eval(a)\nquay.class_eval(&moor)\n'),
-    bad('eval(text)\nquay.class_eval("def #{name}; end")\n', ['1:1-11 eval runs text as code', '2:1-36 quay.class_eval runs text as code']),
+    bad(
+      'eval(text)\nquay.class_eval("def #{name}; end")\n',
+      ['1:1-11 eval runs text as code', '2:1-36 quay.class_eval runs text as code'],
+    ),
   ),
   'docs/public-comment': by(
     undescribed(['class_declaration', 'module_declaration', 'method_declaration'], isPublic),
     good('# The quay.\nclass Quay\n  # Sails.\n  def sail; end\n  def initialize; end\n\n  private\n\n  def wait; end\nend\n'),
-    bad('# The quay.\nclass Quay\n  def moor; end\nend\nmodule Tide; end\n', ['3:7-11 moor is public but not documented', '5:8-12 Tide is public but not documented']),
+    bad(
+      '# The quay.\nclass Quay\n  def moor; end\nend\nmodule Tide; end\n',
+      ['3:7-11 moor is public but not documented', '5:8-12 Tide is public but not documented'],
+    ),
   ),
   'idiom/debug-print': by(
     printingCalls({ bare: ['print', 'printf', 'puts', 'p', 'pp'] }),
@@ -140,12 +190,18 @@ export const RUBY_RULES: LanguageRules = {
   ),
   'text/spacing': as(
     good('a = b + c\nmoor(-1, *d)\n'),
-    bad('a=b +c\nmoor(1,2)\n', ['1:2-3 no space around =', '1:5-6 no space after +', '2:7-8 no space after this comma'], { repaired: 'a = b + c\nmoor(1, 2)\n' }),
+    bad('a=b +c\nmoor(1,2)\n', ['1:2-3 no space around =', '1:5-6 no space after +', '2:7-8 no space after this comma'], {
+      repaired: 'a = b + c\nmoor(1, 2)\n',
+    }),
     good('moor -1\n'),
   ),
   'text/blank-between': as(
     good('class Quay\n  def moor\n    sail\n  end\n\n  # Sails.\n  def sail\n    moor\n  end\nend\n'),
-    bad('class Quay\n  def moor\n    sail\n  end\n  # Sails.\n  def sail\n    moor\n  end\nend\n', '6:3-11 no empty line above this definition', { repaired: 'class Quay\n  def moor\n    sail\n  end\n\n  # Sails.\n  def sail\n    moor\n  end\nend\n' }),
+    bad(
+      'class Quay\n  def moor\n    sail\n  end\n  # Sails.\n  def sail\n    moor\n  end\nend\n',
+      '6:3-11 no empty line above this definition',
+      { repaired: 'class Quay\n  def moor\n    sail\n  end\n\n  # Sails.\n  def sail\n    moor\n  end\nend\n' },
+    ),
   ),
   'text/alignment': as(
     good('low = 1\nhighest = 2\n'),
@@ -154,7 +210,11 @@ export const RUBY_RULES: LanguageRules = {
   'idiom/last-comma': by(
     endsOfLists(['array', 'hash']),
     good('a = [\n  1,\n  2,\n]\nb = { low: 1 }\n'),
-    bad('a = [\n  1,\n  2\n]\nb = { low: 1, }\n', ['3:4-4 a comma is missing after the last item', '5:13-14 a comma after the last item'], { repaired: 'a = [\n  1,\n  2,\n]\nb = { low: 1 }\n' }),
+    bad(
+      'a = [\n  1,\n  2\n]\nb = { low: 1, }\n',
+      ['3:4-4 a comma is missing after the last item', '5:13-14 a comma after the last item'],
+      { repaired: 'a = [\n  1,\n  2,\n]\nb = { low: 1 }\n' },
+    ),
   ),
   'idiom/nested-choice': as(
     good('a = b ? 1 : 2\n'), bad('a = b ? 1 : (c ? 2 : 3)\n', '1:14-23 a conditional expression inside another one'),

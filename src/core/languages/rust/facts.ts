@@ -14,6 +14,7 @@ const HOLDERS = new Set(['impl_item', 'trait_declaration', 'foreign_mod_item']);
 
 /** Attributes that only the compiler and readers look at: The Rust Reference, "Attributes". */
 const PLAIN_ATTRIBUTES =
+  // elvar waive text/line-width because a pattern is one literal
   /^#!?\[\s*(?:allow|warn|deny|expect|doc|inline|cold|must_use|deprecated|cfg|derive|track_caller|repr|non_exhaustive|target_feature|automatically_derived)\b/;
 
 /** Collects what a file of Rust declares and brings in. */

@@ -13,8 +13,14 @@ const TWO = { options: { max: 2 } };
 /** The rules of the catalog that know Rust. */
 export const RUST_RULES: LanguageRules = {
   'size/branches': as(
-    good('fn moor(a: i32) -> i32 { if a > 1 { 1 } else { 2 } }\nfn sail(a: bool) { match a { true => wait(), false => {} } }\n', TWO),
-    bad('fn moor(a: i32) {\n    match a { 1 => sail(), 2 => wait(), _ => {} }\n}\nfn sail(a: bool) { while a && b {} }\n', ['1:4-8 3 paths through this function, 1 over 2', '4:4-8 3 paths through this function, 1 over 2'], TWO),
+    good(
+      'fn moor(a: i32) -> i32 { if a > 1 { 1 } else { 2 } }\nfn sail(a: bool) { match a { true => wait(), false => {} } }\n', TWO,
+    ),
+    bad(
+      'fn moor(a: i32) {\n    match a { 1 => sail(), 2 => wait(), _ => {} }\n}\nfn sail(a: bool) { while a && b {} }\n',
+      ['1:4-8 3 paths through this function, 1 over 2', '4:4-8 3 paths through this function, 1 over 2'],
+      TWO,
+    ),
   ),
   'size/nesting': as(
     good('fn moor() { if a { loop { sail(); } } else if b { if c { wait(); } } }\n', TWO),
@@ -35,11 +41,17 @@ export const RUST_RULES: LanguageRules = {
   'names/functions': as(good('fn low_tide() {}\n'), bad('fn lowTide() {}\n', '1:4-11 lowTide is not written like low_tide')),
   'names/types': as(
     good('struct LowTide;\ntrait Quay {}\n'),
-    bad('struct low_tide;\nenum quay { A }\n', ['1:8-16 low_tide is not written like LowTide', '2:6-10 quay is not written like LowTide']),
+    bad(
+      'struct low_tide;\nenum quay { A }\n',
+      ['1:8-16 low_tide is not written like LowTide', '2:6-10 quay is not written like LowTide'],
+    ),
   ),
   'names/variables': as(
     good('fn moor(low_tide: u8) { let Some(high) = NONE else { return }; }\n'),
-    bad('fn moor(lowTide: u8) { let highTide = 1; }\n', ['1:9-16 lowTide is not written like low_tide', '1:28-36 highTide is not written like low_tide']),
+    bad(
+      'fn moor(lowTide: u8) { let highTide = 1; }\n',
+      ['1:9-16 lowTide is not written like low_tide', '1:28-36 highTide is not written like low_tide'],
+    ),
   ),
   'names/constants': as(
     good('const LOW_TIDE: u8 = 1;\nstatic QUAY: u8 = 2;\n'),
@@ -51,15 +63,25 @@ export const RUST_RULES: LanguageRules = {
   ),
   'dead/after-exit': as(
     good('fn moor() -> u8 {\n    if full { return 1; }\n    #[cfg(unix)]\n    return 2;\n    3\n}\n'),
-    bad('fn moor() -> u8 {\n    return 1;\n    sail();\n}\nfn wait() { panic!("full"); sail() }\n', ['3:5-12 never runs: return above leaves the block', '5:29-35 never runs: panic above leaves the block']),
+    bad(
+      'fn moor() -> u8 {\n    return 1;\n    sail();\n}\nfn wait() { panic!("full"); sail() }\n',
+      ['3:5-12 never runs: return above leaves the block', '5:29-35 never runs: panic above leaves the block'],
+    ),
   ),
   'dead/branch': as(
     good('fn moor() { if a { sail() } else if b { wait() } loop { if next() { break } } }\n'),
-    bad('fn moor() { if a { sail() } else if a { wait() } if false { sail() } }\n', ['1:37-38 the same condition is tested above, so this branch never runs', '1:53-58 this is never true']),
+    bad(
+      'fn moor() { if a { sail() } else if a { wait() } if false { sail() } }\n',
+      ['1:37-38 the same condition is tested above, so this branch never runs', '1:53-58 this is never true'],
+    ),
   ),
   'dead/variable': as(
-    good('fn moor(a: Tide) {\n    let low = 1;\n    let _spare = 2;\n    let high = 3;\n    println!("{high} {}", low);\n    let Quay { berth, .. } = a;\n    sail(Quay { berth });\n}\n'),
-    bad('fn moor() {\n    let low = 1;\n    let mut high = 2;\n    high = 3;\n}\n', ['2:9-12 low is never used', '3:13-17 high is set but never read']),
+    good('fn moor(a: Tide) {\n    let low = 1;\n    let _spare = 2;\n    let high = 3;\n    println!("{high} {}", low);\n'
+      + '    let Quay { berth, .. } = a;\n    sail(Quay { berth });\n}\n'),
+    bad(
+      'fn moor() {\n    let low = 1;\n    let mut high = 2;\n    high = 3;\n}\n',
+      ['2:9-12 low is never used', '3:13-17 high is set but never read'],
+    ),
   ),
   'dead/parameter': as(
     good('fn moor(berth: u8) -> u8 { berth }\nimpl Sail for Quay { fn sail(&self, tide: u8) { wait() } }\n'),
@@ -67,11 +89,19 @@ export const RUST_RULES: LanguageRules = {
   ),
   'dead/class': as(
     good('struct Tide { low: u8 }\nfn main() { Tide { low: 1 }; }\n', { file: 'src/main.rs' }),
-    bad('struct Tide { low: u8 }\nimpl Tide { fn new() -> Self { Tide { low: 1 } } }\nfn main() {}\n', '1:8-12 [likely] Tide is never used in the project', { file: 'src/main.rs' }),
+    bad(
+      'struct Tide { low: u8 }\nimpl Tide { fn new() -> Self { Tide { low: 1 } } }\nfn main() {}\n',
+      '1:8-12 [likely] Tide is never used in the project',
+      { file: 'src/main.rs' },
+    ),
   ),
   'dead/function': as(
     good('pub fn moor() {}\n', { file: 'src/quay.rs', others: { 'src/main.rs': 'mod quay;\nfn main() { quay::moor(); }\n' } }),
-    bad('pub fn moor() { moor() }\n#[test]\nfn moors() {}\nimpl Sail for Quay { fn sail() {} }\n', '1:8-12 [likely] moor is never used in the project', { file: 'src/quay.rs', others: { 'src/main.rs': 'mod quay;\nfn main() {}\n' } }),
+    bad(
+      'pub fn moor() { moor() }\n#[test]\nfn moors() {}\nimpl Sail for Quay { fn sail() {} }\n',
+      '1:8-12 [likely] moor is never used in the project',
+      { file: 'src/quay.rs', others: { 'src/main.rs': 'mod quay;\nfn main() {}\n' } },
+    ),
   ),
   'slips/self-compare': as(
     good('fn moor() -> bool { low == high && tide != tide }\n'),
@@ -110,7 +140,10 @@ export const RUST_RULES: LanguageRules = {
       tell: (call) => (isJoined(call) ? 'Command runs a command built from values' : null),
     }),
     good('fn moor() { Command::new("ls").arg(format!("{quay}")); Command::new("sh").arg("-c").arg("ls"); }\n'),
-    bad('fn moor() { Command::new("sh").arg("-c").arg(format!("ls {quay}")); }\n', '1:13-67 Command runs a command built from values'),
+    bad(
+      'fn moor() { Command::new("sh").arg("-c").arg(format!("ls {quay}")); }\n',
+      '1:13-67 Command runs a command built from values',
+    ),
   ),
   'docs/public-comment': by(
     undescribed(
@@ -118,7 +151,10 @@ export const RUST_RULES: LanguageRules = {
       (node) => node.childOfType('visibility_modifier')?.text === 'pub',
     ),
     good('/// Moors.\n#[inline]\npub fn moor() {}\nfn sail() {}\npub(crate) fn wait() {}\n'),
-    bad('#[inline]\npub fn moor() {}\npub struct Tide;\n', ['2:8-12 moor is public but not documented', '3:12-16 Tide is public but not documented']),
+    bad(
+      '#[inline]\npub fn moor() {}\npub struct Tide;\n',
+      ['2:8-12 moor is public but not documented', '3:12-16 Tide is public but not documented'],
+    ),
   ),
   'idiom/debug-print': by(
     printingCalls({ bare: ['print', 'println', 'dbg'] }),
@@ -132,19 +168,31 @@ export const RUST_RULES: LanguageRules = {
   ),
   'imports/barred': as(
     good('use std::fs;\n', { options: { modules: ['quay::tide'] } }),
-    bad('use quay::tide::low;\nuse quay::{tide, berth};\n', ['1:5-20 quay::tide is barred here', '2:12-16 quay::tide is barred here'], { options: { modules: ['quay::tide'] } }),
+    bad(
+      'use quay::tide::low;\nuse quay::{tide, berth};\n',
+      ['1:5-20 quay::tide is barred here', '2:12-16 quay::tide is barred here'],
+      { options: { modules: ['quay::tide'] } },
+    ),
   ),
   'text/spacing': as(
     good('fn moor(a: u8, b: u8) { let c = a + b; let d = &a; vec![a,b]; }\n'),
-    bad('fn moor(a: u8,b: u8) { let c=a +b; }\n', ['1:14-15 no space after this comma', '1:29-30 no space around =', '1:32-33 no space after +'], { repaired: 'fn moor(a: u8, b: u8) { let c = a + b; }\n' }),
+    bad(
+      'fn moor(a: u8,b: u8) { let c=a +b; }\n',
+      ['1:14-15 no space after this comma', '1:29-30 no space around =', '1:32-33 no space after +'],
+      { repaired: 'fn moor(a: u8, b: u8) { let c = a + b; }\n' },
+    ),
   ),
   'text/blank-between': as(
     good('fn moor() {\n}\n\n#[test]\nfn sail() {\n}\n'),
-    bad('fn moor() {\n}\n/// Sails.\n#[test]\nfn sail() {\n}\n', '5:1-12 no empty line above this definition', { repaired: 'fn moor() {\n}\n\n/// Sails.\n#[test]\nfn sail() {\n}\n' }),
+    bad('fn moor() {\n}\n/// Sails.\n#[test]\nfn sail() {\n}\n', '5:1-12 no empty line above this definition', {
+      repaired: 'fn moor() {\n}\n\n/// Sails.\n#[test]\nfn sail() {\n}\n',
+    }),
   ),
   'text/alignment': as(
     good('fn moor() {\n    let low = 1;\n    let highest = 2;\n}\n'),
-    bad('fn moor() {\n    let low     = 1;\n    let highest = 2;\n}\n', '2:12-18 5 spaces before this =', { repaired: 'fn moor() {\n    let low = 1;\n    let highest = 2;\n}\n' }),
+    bad('fn moor() {\n    let low     = 1;\n    let highest = 2;\n}\n', '2:12-18 5 spaces before this =', {
+      repaired: 'fn moor() {\n    let low = 1;\n    let highest = 2;\n}\n',
+    }),
   ),
   'idiom/last-comma': by(
     endsOfLists([
@@ -152,7 +200,11 @@ export const RUST_RULES: LanguageRules = {
           'use_list',
         ]),
     good('struct Quay {\n    low: u8,\n}\nfn moor() { sail(1, 2); Quay { low: 1, ..quay } }\n'),
-    bad('struct Quay {\n    low: u8\n}\nfn moor() { sail(1, 2,); }\n', ['2:12-12 a comma is missing after the last item', '4:22-23 a comma after the last item'], { repaired: 'struct Quay {\n    low: u8,\n}\nfn moor() { sail(1, 2); }\n' }),
+    bad(
+      'struct Quay {\n    low: u8\n}\nfn moor() { sail(1, 2,); }\n',
+      ['2:12-12 a comma is missing after the last item', '4:22-23 a comma after the last item'],
+      { repaired: 'struct Quay {\n    low: u8,\n}\nfn moor() { sail(1, 2); }\n' },
+    ),
   ),
 };
 

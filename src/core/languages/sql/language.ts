@@ -7,6 +7,7 @@ import { SQL_RULES } from './rules.js';
  * is read by its tokens, which all dialects share.
  */
 const STATEMENT =
+  // elvar waive text/line-width because a pattern is one literal
   /^(?:select\b.+\bfrom\b|insert\s+into\b|update\b.+\bset\b|delete\s+from\b|create\s+(?:table|index|view)\b|alter\s+table\b|drop\s+(?:table|index|view)\b)/i;
 
 export const SQL: LanguageDefinition = {

@@ -27,8 +27,17 @@ export const SQL_RULES: LanguageRules = {
     branchyRoutines,
     good(routine('IF berth > 1 THEN RETURN 1; END IF; RETURN 2;'), TWO),
     good('CREATE TABLE IF NOT EXISTS quay (id int);\n', { options: { max: 1 } }),
-    bad(routine('IF berth > 1 AND berth < 3 THEN RETURN 1; END IF; RETURN 2;'), '1:17-21 3 paths through this routine, 1 over 2', TWO),
-    bad('CREATE PROCEDURE moor() BEGIN\nWHILE full DO\nCASE tide WHEN 1 THEN CALL sail(); WHEN 2 THEN CALL wait(); END CASE;\nEND WHILE;\nEND;\n', '1:18 4 paths through this routine, 1 over 3', { options: { max: 3 } }),
+    bad(
+      routine('IF berth > 1 AND berth < 3 THEN RETURN 1; END IF; RETURN 2;'),
+      '1:17-21 3 paths through this routine, 1 over 2',
+      TWO,
+    ),
+    bad(
+      'CREATE PROCEDURE moor() BEGIN\nWHILE full DO\nCASE tide WHEN 1 THEN CALL sail(); WHEN 2 THEN CALL wait(); END CASE;\n'
+        + 'END WHILE;\nEND;\n',
+      '1:18 4 paths through this routine, 1 over 3',
+      { options: { max: 3 } },
+    ),
   ),
   'size/nesting': by(
     deepRoutines,
@@ -38,7 +47,10 @@ export const SQL_RULES: LanguageRules = {
   'size/parameters': by(
     manyParameters,
     good('CREATE FUNCTION moor(berth int, numeric(3, 1)) RETURNS int AS $$ SELECT 1 $$ LANGUAGE sql;\n', TWO),
-    bad('CREATE PROCEDURE moor @berth int, @tide int = 1, @quay int AS BEGIN SELECT @berth, @tide, @quay; END\nGO\n', '1:23-55 3 parameters, 1 over 2', TWO),
+    bad(
+      'CREATE PROCEDURE moor @berth int, @tide int = 1, @quay int AS BEGIN SELECT @berth, @tide, @quay; END\nGO\n',
+      '1:23-55 3 parameters, 1 over 2', TWO,
+    ),
   ),
   'size/function-lines': by(
     longRoutines,
@@ -48,17 +60,26 @@ export const SQL_RULES: LanguageRules = {
   'names/functions': by(
     misshapenSql('function'),
     good('CREATE FUNCTION low_tide() RETURNS int AS $$ SELECT 1 $$;\n'),
-    bad('CREATE FUNCTION Low_Tide() RETURNS int AS $$ SELECT 1 $$;\n', '1:17-25 Low_Tide is not written like low_tide or lowTide or LowTide or LOW_TIDE'),
+    bad(
+      'CREATE FUNCTION Low_Tide() RETURNS int AS $$ SELECT 1 $$;\n',
+      '1:17-25 Low_Tide is not written like low_tide or lowTide or LowTide or LOW_TIDE',
+    ),
   ),
   'names/types': by(
     misshapenSql('type'),
     good('CREATE TABLE harbour.low_tide (id int);\nCREATE VIEW LowTide AS SELECT 1;\n'),
-    bad('CREATE TABLE IF NOT EXISTS harbour.Low_Tide (id int);\n', '1:36-44 Low_Tide is not written like low_tide or lowTide or LowTide or LOW_TIDE'),
+    bad(
+      'CREATE TABLE IF NOT EXISTS harbour.Low_Tide (id int);\n',
+      '1:36-44 Low_Tide is not written like low_tide or lowTide or LowTide or LOW_TIDE',
+    ),
   ),
   'names/variables': by(
     misshapenSql('variable'),
     good('CREATE TABLE quay (low_tide int, "highTide" int, PRIMARY KEY (low_tide));\n'),
-    bad('CREATE TABLE quay (Low_Tide int DEFAULT (1));\n', '1:20-28 Low_Tide is not written like low_tide or lowTide or LowTide or LOW_TIDE'),
+    bad(
+      'CREATE TABLE quay (Low_Tide int DEFAULT (1));\n',
+      '1:20-28 Low_Tide is not written like low_tide or lowTide or LowTide or LOW_TIDE',
+    ),
     bad('CREATE TABLE quay (lowTide int);\n', '1:20 lowTide is not written like low_tide', { options: { form: 'snake' } }),
   ),
   'names/length': by(
@@ -70,22 +91,30 @@ export const SQL_RULES: LanguageRules = {
     unusedVariables,
     good(routine('low := berth; EXECUTE \'select :high\' ; RETURN low;', 'DECLARE low int; high int;\n')),
     bad(routine('RETURN berth;', 'DECLARE low int;\n'), '2:9-12 low is never used'),
-    bad('CREATE PROCEDURE moor AS BEGIN DECLARE @low int, @high int; SET @high = 1; SELECT @high; END\n', '1:40 @low is never used'),
+    bad(
+      'CREATE PROCEDURE moor AS BEGIN DECLARE @low int, @high int; SET @high = 1; SELECT @high; END\n', '1:40 @low is never used',
+    ),
   ),
   'dead/parameter': by(
     unusedParameters,
     good(routine('RETURN berth;')),
-    good('CREATE FUNCTION moor(berth int) RETURNS int AS $$ SELECT $1 $$ LANGUAGE sql;\nCREATE FUNCTION sail(tide int) RETURNS int AS \'quay.so\' LANGUAGE c;\n'),
+    good('CREATE FUNCTION moor(berth int) RETURNS int AS $$ SELECT $1 $$ LANGUAGE sql;\n'
+      + 'CREATE FUNCTION sail(tide int) RETURNS int AS \'quay.so\' LANGUAGE c;\n'),
     bad(routine('RETURN 1;'), '1:22-27 berth is never read'),
   ),
   'dead/after-exit': by(
     unreachedStatements,
     good(routine('IF full THEN RETURN 1; END IF;\nRETURN QUERY SELECT 2;\nRETURN 3;')),
-    bad(routine('RETURN 1;\nPERFORM sail();\nRAISE EXCEPTION \'full\';\nRETURN 2;'), ['4:1-8 never runs: RETURN above leaves the block', '6:1-7 never runs: RAISE above leaves the block']),
+    bad(
+      routine('RETURN 1;\nPERFORM sail();\nRAISE EXCEPTION \'full\';\nRETURN 2;'),
+      ['4:1-8 never runs: RETURN above leaves the block', '6:1-7 never runs: RAISE above leaves the block'],
+    ),
   ),
   'slips/self-compare': by(
     selfCompared,
-    good('SELECT 1 FROM quay q JOIN tide t ON q.id = t.id WHERE q.low = next(q.low) AND a = a + 1;\nUPDATE quay SET low = low;\n'),
+    good(
+      'SELECT 1 FROM quay q JOIN tide t ON q.id = t.id WHERE q.low = next(q.low) AND a = a + 1;\nUPDATE quay SET low = low;\n',
+    ),
     bad('SELECT 1 FROM quay q WHERE q.low = Q.low;\n', '1:28-41 q.low is on both sides of ='),
   ),
   'slips/hollow-block': by(
@@ -107,7 +136,9 @@ export const SQL_RULES: LanguageRules = {
   ),
   'safety/dynamic-code': by(
     joinedStatements,
-    good(routine("EXECUTE 'select 1'; EXECUTE format('select %I', berth); EXECUTE 'select ' || quote_ident(berth); EXECUTE statement;")),
+    good(routine(
+      "EXECUTE 'select 1'; EXECUTE format('select %I', berth); EXECUTE 'select ' || quote_ident(berth); EXECUTE statement;",
+    )),
     bad(routine("EXECUTE 'select ' || berth;"), '3:1-8 EXECUTE runs text as code'),
     bad("CREATE PROCEDURE moor @berth varchar(9) AS BEGIN EXEC('select ' + @berth); END\n", '1:50 EXEC runs text as code'),
   ),
@@ -118,7 +149,10 @@ export const SQL_RULES: LanguageRules = {
         ? [tell(token, `${token.text.slice(1, -1)} can be forged`)]
       : NO_HITS))),
     good("SELECT sha256(a), digest(a, 'sha256') FROM quay;\nCREATE TABLE tide (md5 text);\n"),
-    bad("SELECT md5(a), digest(a, 'sha1'), HASHBYTES('MD5', a) FROM quay;\n", ['1:8-11 MD5 can be forged', '1:26-32 sha1 can be forged', '1:45-50 MD5 can be forged']),
+    bad(
+      "SELECT md5(a), digest(a, 'sha1'), HASHBYTES('MD5', a) FROM quay;\n",
+      ['1:8-11 MD5 can be forged', '1:26-32 sha1 can be forged', '1:45-50 MD5 can be forged'],
+    ),
   ),
   'safety/fixed-path': by(
     bySql((code, { free }: FreeNames) => {
@@ -147,7 +181,10 @@ export const SQL_RULES: LanguageRules = {
     bySql((code, { calls }: { readonly calls: readonly string[] }, text) => printsIn(code, calls, text)),
     good(routine("RAISE WARNING 'full'; RETURN berth;")),
     bad(routine("RAISE NOTICE 'moored'; RETURN berth;"), '3:1-13 RAISE NOTICE bypasses the log'),
-    bad("CREATE PROCEDURE moor AS BEGIN PRINT 'moored'; DBMS_OUTPUT.PUT_LINE('moored'); END\n", ['1:32 PRINT bypasses the log', '1:48 DBMS_OUTPUT.PUT_LINE bypasses the log']),
+    bad(
+      "CREATE PROCEDURE moor AS BEGIN PRINT 'moored'; DBMS_OUTPUT.PUT_LINE('moored'); END\n",
+      ['1:32 PRINT bypasses the log', '1:48 DBMS_OUTPUT.PUT_LINE bypasses the log'],
+    ),
   ),
 };
 

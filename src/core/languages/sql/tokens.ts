@@ -24,6 +24,7 @@ const SPACE = /\s+/y;
 const LINE_COMMENT = /--[^\n]*|(?<=^|\n)[ \t]*#[^\n]*/y;
 /** A line for the program that sends the file: PostgreSQL's psql, and SQL*Plus. */
 const CLIENT_LINE =
+  // elvar waive text/line-width because a pattern is one literal
   /(?<=^|\n)[ \t]*(?:\\[a-z!?].*|@@?[\w./]+.*|(?:prompt|whenever|spool|set\s+(?:serveroutput|define|echo|feedback|verify|heading|pagesize|linesize|termout|sqlblanklines))\b.*)/iy;
 const WORD = /[@#$]{0,2}[\p{L}_][\p{L}\p{N}_$#@]*|@@?[\w$]+/uy;
 const NUMBER = /\d+(?:\.\d+)?(?:e[-+]?\d+)?|\.\d+|0x[\da-f]+|\$\d+/iy;

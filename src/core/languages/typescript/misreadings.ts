@@ -9,6 +9,7 @@ export const TYPESCRIPT_MISREADINGS: readonly Misreading[] = [
   { found: /\b(?:typeof\s+)?import\s*\(\s*(?:"[^"\n]*"|'[^'\n]*')\s*(?:,\s*\{[^{}]*\{[^{}]*\}\s*\}\s*)?\)/g, instead: name },
   // Call signatures on lines of their own, without semicolons: the grammar reads the second as type arguments of the first.
   {
+    // elvar waive text/line-width because a pattern is one literal
     found: /(?<=[\w>\])}"'`][ \t]{0,99})(?<!=>[ \t]{0,99})\r?\n(?=(?:\s|\/\/[^\n]*\n|\/\*(?:[^*]|\*(?!\/))*\*\/)*<\s*(?:const\s+)?[A-Z$_])/g,
     instead: (feed) => `;${feed.slice(1)}`,
   },
@@ -39,6 +40,7 @@ export const TYPESCRIPT_MISREADINGS: readonly Misreading[] = [
   { found: /(?<=^[ \t]{0,99})(?:in\s+out|in|out)(?=[ \t]+[A-Z]\w*(?:\s+extends\b|\s*[,>=]))/gm, instead: blanks },
   // The word type as a name: of a key, of a type, and of what is imported or exported.
   {
+    // elvar waive text/line-width because a pattern is one literal
     found: /(?<=\[\s{0,99}|\{\s{0,99}type\s{0,99}:\s{0,99})type(?=\s+in\b|\s*[\]}])|(?<=[{,]\s{0,99})type(?=\s+as\s+(?!as\b)\w+\s*[,}])|(?<=^\s{0,99})type(?=\s+as\s+\w+,?\s*$)/gm,
     instead: name,
   },

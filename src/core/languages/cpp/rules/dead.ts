@@ -21,12 +21,17 @@ export const DEAD_RULES: LanguageRules = {
   ),
   'dead/file': as(
     good('int tide();\n', { file: 'tide.hpp', others: { 'main.cpp': '#include "tide.hpp"\nint main() { return tide(); }\n' } }),
-    bad('int tide();\n', '1:1-1 nothing in the project loads this file', { file: 'tide.hpp', others: { 'main.cpp': 'int main() { return 0; }\n' } }),
+    bad('int tide();\n', '1:1-1 nothing in the project loads this file', {
+      file: 'tide.hpp', others: { 'main.cpp': 'int main() { return 0; }\n' },
+    }),
   ),
   'dead/function': by(
     alsoByProject(byTree(uncalledStatics, ['storage_class_specifier', 'namespace_definition']), unnamedFunctions),
     good('static int onTide() { return 1; }\n', { options: { free: ['on.*'] } }),
     good('static int moor() { return 1; }\nint main() { return moor(); }\n'),
-    bad('static int moor() { return 1; }\nnamespace { void wait() {} }\n', ['1:12-16 [likely] moor is never used', '2:18-22 [likely] wait is never used']),
+    bad(
+      'static int moor() { return 1; }\nnamespace { void wait() {} }\n',
+      ['1:12-16 [likely] moor is never used', '2:18-22 [likely] wait is never used'],
+    ),
   ),
 };

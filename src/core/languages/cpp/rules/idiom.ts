@@ -9,7 +9,9 @@ const { as, bad, by, good } = writerFor('cpp');
 export const IDIOM_RULES: LanguageRules = {
   'idiom/braces': as(
     good('void moor() { while (a) { sail(); } }\n'),
-    bad('void moor() { while (a) sail(); }\n', '1:25-32 this loop has no braces', { repaired: 'void moor() { while (a) { sail(); } }\n' }),
+    bad('void moor() { while (a) sail(); }\n', '1:25-32 this loop has no braces', {
+      repaired: 'void moor() { while (a) { sail(); } }\n',
+    }),
   ),
   'idiom/debug-print': by(
     printingCalls(CPP_PRINTING),
@@ -20,7 +22,9 @@ export const IDIOM_RULES: LanguageRules = {
   'idiom/last-comma': by(
     endsOfLists(['initializer_list', 'enumerator_list']),
     good('enum Berth {\n  A,\n};\nint a[] = { 1, 2 };\nint b[] = {\n  TIDES\n};\n'),
-    bad('enum Berth {\n  A,\n  B\n};\n', '3:4-4 a comma is missing after the last item', { repaired: 'enum Berth {\n  A,\n  B,\n};\n' }),
+    bad('enum Berth {\n  A,\n  B\n};\n', '3:4-4 a comma is missing after the last item', {
+      repaired: 'enum Berth {\n  A,\n  B,\n};\n',
+    }),
   ),
   'idiom/nested-choice': as(
     good('int a = b ? 1 : 2;\n'),

@@ -6,11 +6,17 @@ const { as, bad, good } = writerFor('cpp');
 export const SIZE_RULES: LanguageRules = {
   'size/branches': as(
     good('int moor(int a) { return a ? 1 : 2; }\n', { options: { max: 2 } }),
-    bad('int moor(int a) { for (int i = 0; i < a && a; ++i) sail(); return 1; }\n', '1:5-9 3 paths through this function, 1 over 2', { options: { max: 2 } }),
+    bad(
+      'int moor(int a) { for (int i = 0; i < a && a; ++i) sail(); return 1; }\n',
+      '1:5-9 3 paths through this function, 1 over 2',
+      { options: { max: 2 } },
+    ),
   ),
   'size/class-members': as(
     good('class Quay { public: int a; void moor(); };\n', { options: { max: 2 } }),
-    bad('class Quay { public: int a; void moor(); void sail(); };\n', '1:7-11 Quay has 3 members, 1 over 2', { options: { max: 2 } }),
+    bad('class Quay { public: int a; void moor(); void sail(); };\n', '1:7-11 Quay has 3 members, 1 over 2', {
+      options: { max: 2 },
+    }),
   ),
   'size/condition-terms': as(
     good('bool a = b && c;\n', { options: { max: 2 } }),
@@ -22,7 +28,9 @@ export const SIZE_RULES: LanguageRules = {
   ),
   'size/nesting': as(
     good('void moor() { if (a) { if (b) sail(); } }\n', { options: { max: 2 } }),
-    bad('void moor() { if (a) { if (b) { if (c) sail(); } } }\n', '1:33-47 nested 3 levels deep, 2 allowed', { options: { max: 2 } }),
+    bad('void moor() { if (a) { if (b) { if (c) sail(); } } }\n', '1:33-47 nested 3 levels deep, 2 allowed', {
+      options: { max: 2 },
+    }),
   ),
   'size/parameters': as(
     good('int moor(void) { return 1; }\nint sail(int a, int b, int c);\n', { options: { max: 2 } }),

@@ -22,18 +22,26 @@ export const SLIPS_RULES: LanguageRules = {
   'slips/fall-through': by(
     fallThroughs((last) => CALLS_MACRO.test(last.text)),
     good('void moor(int a) { switch (a) { case 1: sail(); [[fallthrough]]; case 2: wait(); } }\n'),
-    bad('void moor(int a) { switch (a) { case 1: sail(); case 2: wait(); } }\n', '1:49-56 the case above continues into this one'),
+    bad(
+      'void moor(int a) { switch (a) { case 1: sail(); case 2: wait(); } }\n', '1:49-56 the case above continues into this one',
+    ),
   ),
   'slips/repeated-case': as(
     good('void moor(int a) { switch (a) { case 1: switch (b) { case 1: break; } break; } }\n'),
-    bad('void moor(int a) { switch (a) { case LOW: break; case LOW: break; } }\n', '1:55-58 the case LOW appears above already; this one is never reached'),
+    bad(
+      'void moor(int a) { switch (a) { case LOW: break; case LOW: break; } }\n',
+      '1:55-58 the case LOW appears above already; this one is never reached',
+    ),
   ),
   'slips/shadowed-name': by(
     // A file-level variable is often a constant or belongs to a macro; only those in functions count.
     shadowedNames((inner, { kind, scope, node }) =>
       kind !== 'function' && scope.kind !== 'file' && scope.kind !== 'class' && inner.node.start > node.start),
     good('int moor(int a) { int b = a; return b; }\nint sail(int a) { return a; }\n'),
-    bad('int moor(int a) { for (int i = 0; i < a; ++i) { int a = 2; sail(a); } return a; }\n', '1:53-54 a hides the outer parameter of that name'),
+    bad(
+      'int moor(int a) { for (int i = 0; i < a; ++i) { int a = 2; sail(a); } return a; }\n',
+      '1:53-54 a hides the outer parameter of that name',
+    ),
   ),
   'slips/syntax': as(good('int berths = 1;\n'), bad('int moor() { return (1; }\n', '1:23-23 “)” is missing here')),
   'slips/assign-in-test': by(

@@ -9,6 +9,8 @@ export const TEXT_RULES: LanguageRules = {
   'text/spacing': by(
     byTree(spaceAfterCommas),
     good('a, b { color: rgb(1, 2, 3); }\n'),
-    bad('a,b { color: rgb(1,2, 3); }\n', ['1:2-3 no space after this comma', '1:19-20 no space after this comma'], { repaired: 'a, b { color: rgb(1, 2, 3); }\n' }),
+    bad('a,b { color: rgb(1,2, 3); }\n', ['1:2-3 no space after this comma', '1:19-20 no space after this comma'], {
+      repaired: 'a, b { color: rgb(1, 2, 3); }\n',
+    }),
   ),
 };

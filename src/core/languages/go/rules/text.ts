@@ -6,6 +6,8 @@ const { as, bad, good } = writerFor('go');
 export const TEXT_RULES: LanguageRules = {
   'text/blank-between': as(
     good('package quay\n\nfunc sail() {\n}\n\nfunc moor() {\n}\n'),
-    bad('package quay\n\nfunc sail() {\n}\nfunc moor() {\n}\n', '5:1-14 no empty line above this definition', { repaired: 'package quay\n\nfunc sail() {\n}\n\nfunc moor() {\n}\n' }),
+    bad('package quay\n\nfunc sail() {\n}\nfunc moor() {\n}\n', '5:1-14 no empty line above this definition', {
+      repaired: 'package quay\n\nfunc sail() {\n}\n\nfunc moor() {\n}\n',
+    }),
   ),
 };

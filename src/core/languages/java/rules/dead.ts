@@ -22,7 +22,10 @@ export const DEAD_RULES: LanguageRules = {
   'dead/class': by(
     // A program's own class is what is run.
     unusedClasses((file) => file.is('program')),
-    good('class Quay {}\n', { file: 'Quay.java', others: { 'Main.java': 'class Main { public static void main(String[] args) { new Quay(); } }\n' } }),
+    good(
+      'class Quay {}\n',
+      { file: 'Quay.java', others: { 'Main.java': 'class Main { public static void main(String[] args) { new Quay(); } }\n' } },
+    ),
     bad('class Quay { Quay() {} }\n', '1:7-11 [likely] Quay is never used in the project', { file: 'Quay.java' }),
   ),
   'dead/parameter': as(
@@ -36,7 +39,11 @@ export const DEAD_RULES: LanguageRules = {
   'dead/import': by(
     byTree((source) => unusedImports(source, JAVA_IMPORTS)),
     good('import java.util.List;\nimport java.io.*;\nclass Quay { List berths; }\n'),
-    bad('import java.util.List;\nimport java.util.Map;\nclass Quay { List berths; }\n', '2:18-21 Map is imported and never used', { repaired: 'import java.util.List;\nclass Quay { List berths; }\n' }),
+    bad(
+      'import java.util.List;\nimport java.util.Map;\nclass Quay { List berths; }\n',
+      '2:18-21 Map is imported and never used',
+      { repaired: 'import java.util.List;\nclass Quay { List berths; }\n' },
+    ),
   ),
   'dead/private-member': by(
     byTree(
@@ -44,11 +51,21 @@ export const DEAD_RULES: LanguageRules = {
     ),
     good('class Quay { private void onTide() {} }\n', { options: { free: ['on.*'] } }),
     good('class Quay { private int tide; int low() { return this.tide; } private static final long serialVersionUID = 1; }\n'),
-    bad('class Quay { private int tide; private void moor() { moor(); } }\n', ['1:26-30 tide is private and never used', '1:45-49 moor is private and never used']),
+    bad(
+      'class Quay { private int tide; private void moor() { moor(); } }\n',
+      ['1:26-30 tide is private and never used', '1:45-49 moor is private and never used'],
+    ),
     bad('class Quay { private class Berth {} }\n', '1:28 Berth is private and never used'),
   ),
   'dead/function': as(
-    good('class Quay { void moor() {} }\n', { file: 'Quay.java', others: { 'Main.java': 'class Main { void sail() { new Quay().moor(); } }\n' } }),
-    bad('class Quay { void moor() { moor(); } @Override public int hashCode() { return 1; } }\n', '1:19-23 [likely] moor is never used in the project', { file: 'Quay.java' }),
+    good(
+      'class Quay { void moor() {} }\n',
+      { file: 'Quay.java', others: { 'Main.java': 'class Main { void sail() { new Quay().moor(); } }\n' } },
+    ),
+    bad(
+      'class Quay { void moor() { moor(); } @Override public int hashCode() { return 1; } }\n',
+      '1:19-23 [likely] moor is never used in the project',
+      { file: 'Quay.java' },
+    ),
   ),
 };

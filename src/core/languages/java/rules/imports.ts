@@ -12,8 +12,18 @@ export const IMPORTS_RULES: LanguageRules = {
     bad('import harbour.old.Tide;\n', '1:8-24 harbour.old is barred here', { options: { modules: ['harbour.old'] } }),
   ),
   'imports/direction': as(
-    good('import harbour.tides.Low;\n', { file: 'src/main/java/harbour/berths/A.java', options: { never: ['src/main/java/harbour/berths -> src/main/java/harbour/billing'] } }),
-    bad('import harbour.billing.Tariff;\n', '1:8-30 [likely] src/main/java/harbour/berths may not take from src/main/java/harbour/billing', { file: 'src/main/java/harbour/berths/A.java', options: { never: ['src/main/java/harbour/berths -> src/main/java/harbour/billing'] } }),
+    good('import harbour.tides.Low;\n', {
+      file: 'src/main/java/harbour/berths/A.java',
+      options: { never: ['src/main/java/harbour/berths -> src/main/java/harbour/billing'] },
+    }),
+    bad(
+      'import harbour.billing.Tariff;\n',
+      '1:8-30 [likely] src/main/java/harbour/berths may not take from src/main/java/harbour/billing',
+      {
+        file: 'src/main/java/harbour/berths/A.java',
+        options: { never: ['src/main/java/harbour/berths -> src/main/java/harbour/billing'] },
+      },
+    ),
   ),
   'imports/repeated': as(
     good('import a.B;\nimport a.C;\n'),

@@ -17,7 +17,10 @@ export const LOCALE_RULES: LanguageRules = {
   ),
   'locale/fixed-format': by(
     byTree(fixedLetters, TEXTS),
-    bad('class Quay { String a = day.getDayOfMonth() + "/" + day.getMonthValue() + "/" + day.getYear(); }\n', '1:25-94 this date is put together in an order that only some countries use'),
+    bad(
+      'class Quay { String a = day.getDayOfMonth() + "/" + day.getMonthValue() + "/" + day.getYear(); }\n',
+      '1:25-94 this date is put together in an order that only some countries use',
+    ),
     good('class Quay { String a = "yyyy-MM-dd"; }\n'),
     bad('class Quay { String a = "MM/dd/yy"; }\n', '1:25 "MM/dd/yy" is a format that only some countries use'),
   ),
@@ -29,8 +32,17 @@ export const LOCALE_RULES: LanguageRules = {
   'locale/sensitive-call': by(
     byTree((source) => sensitiveCalls(source, SENSITIVE_IN_JAVA, isSensitiveInJava)),
     good('class Quay { String a = b.toLowerCase(Locale.ROOT), c = String.format(Locale.ROOT, "%d", 1); }\n'),
-    bad('class Quay { String a = b.toLowerCase(), c = String.format("%d", 1); }\n', ['1:25-40 toLowerCase uses the language of the machine here', '1:46-68 format uses the language of the machine here']),
-    bad('class Quay { Object a = NumberFormat.getInstance(), b = DateTimeFormatter.ofPattern("d MMM"), c = "%d".formatted(1); }\n', ['1:25 getInstance uses the language of the machine here', '1:57 ofPattern uses the language of the machine here', '1:99 formatted uses the language of the machine here']),
+    bad(
+      'class Quay { String a = b.toLowerCase(), c = String.format("%d", 1); }\n',
+      ['1:25-40 toLowerCase uses the language of the machine here', '1:46-68 format uses the language of the machine here'],
+    ),
+    bad(
+      'class Quay { Object a = NumberFormat.getInstance(), b = DateTimeFormatter.ofPattern("d MMM"), c = "%d".formatted(1); }\n',
+      [
+        '1:25 getInstance uses the language of the machine here', '1:57 ofPattern uses the language of the machine here',
+        '1:99 formatted uses the language of the machine here',
+      ],
+    ),
     good('class Quay { Object a = NumberFormat.getInstance(Locale.ROOT), b = DateTimeFormatter.ofPattern("yyyy-MM-dd"); }\n'),
   ),
 };

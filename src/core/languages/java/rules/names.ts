@@ -17,7 +17,9 @@ export const NAMES_RULES: LanguageRules = {
   'names/length': by(
     shortNames(isOfLambda),
     good('class Quay { void moor() { quays.forEach(q -> sail(q)); quays.sort((p, q) -> p - q); } }\n'),
-    bad('class Quay { void moor() { quays.forEach(q -> { sail(q); }); } }\n', '1:42-43 q has 1 character; at least 2 are required'),
+    bad(
+      'class Quay { void moor() { quays.forEach(q -> { sail(q); }); } }\n', '1:42-43 q has 1 character; at least 2 are required',
+    ),
     good('class Quay { int low; }\n'),
     bad('class Quay { int q; }\n', '1:18 q has 1 character; at least 2 are required'),
   ),

@@ -17,19 +17,31 @@ export const SLIPS_RULES: LanguageRules = {
     bad('class Quay { void moor() { int a = 1; while (a < 3) { sail(); } } }\n', '1:39-52 nothing in the loop changes a'),
   ),
   'slips/fall-through': as(
-    good('class Quay { void moor(int a) { switch (a) { case 1: sail(); break; default: } switch (a) { case 1 -> sail(); default -> {} } } }\n'),
-    bad('class Quay { void moor(int a) { switch (a) { case 1: sail(); default: wait(); } } }\n', '1:62-70 the case above continues into this one'),
+    good('class Quay { void moor(int a) { switch (a) { case 1: sail(); break; default: } switch (a) { case 1 -> sail(); '
+      + 'default -> {} } } }\n'),
+    bad(
+      'class Quay { void moor(int a) { switch (a) { case 1: sail(); default: wait(); } } }\n',
+      '1:62-70 the case above continues into this one',
+    ),
   ),
   'slips/repeated-case': as(
     good('class Quay { void moor(int a) { switch (a) { case 1: break; case 2: break; } } }\n'),
-    bad('class Quay { void moor(int a) { switch (a) { case 1: break; case 2, 1: break; } } }\n', '1:69-70 the case 1 appears above already; this one is never reached'),
-    bad('class Quay { void moor(int a) { switch (a) { case 10: sail(); break; case 0xA: wait(); break; case 010: moor(); } } }\n', '1:75 the case 10 appears above already; this one is never reached'),
+    bad(
+      'class Quay { void moor(int a) { switch (a) { case 1: break; case 2, 1: break; } } }\n',
+      '1:69-70 the case 1 appears above already; this one is never reached',
+    ),
+    bad(
+      'class Quay { void moor(int a) { switch (a) { case 10: sail(); break; case 0xA: wait(); break; case 010: moor(); } } }\n',
+      '1:75 the case 10 appears above already; this one is never reached',
+    ),
   ),
   'slips/shadowed-name': by(
     // A local variable is known only from its declaration on.
     shadowedNames((inner, outer) => outer.node.start <= inner.node.start),
     good('class Quay { int tide; Quay(int tide) { this.tide = tide; } void setTide(int tide) { this.tide = tide; } }\n'),
-    bad('class Quay { int tide; int moor() { int tide = 1; return tide; } }\n', '1:41-45 tide hides the outer field of that name'),
+    bad(
+      'class Quay { int tide; int moor() { int tide = 1; return tide; } }\n', '1:41-45 tide hides the outer field of that name',
+    ),
   ),
   'slips/syntax': as(
     good('class Quay { int berths = 1; }\n'),
@@ -41,10 +53,19 @@ export const SLIPS_RULES: LanguageRules = {
   ),
   'slips/unclosed-resource': by(
     byTree(unclosedInJava),
-    good('class Quay { long moor() { try (var lines = Files.lines(path)) { return lines.count(); } } Reader in; Quay() { in = new FileReader("a"); } }\n'),
-    bad('class Quay { void moor() { Files.lines(path).count(); new FileReader("a").read(); Reader in = null; in = new FileReader("a"); in.read(); } }\n', ['1:28-45 what Files.lines opens is not closed', '1:55-74 what new FileReader opens is not closed', '1:106-125 what new FileReader opens is not closed']),
-    good('class Quay { void moor() { try (FileReader in = new FileReader("a")) { in.read(); } Reader out = new StringReader("b"); } }\n'),
-    bad('class Quay { void moor() { FileReader in = new FileReader("a"); in.read(); } }\n', '1:44 what new FileReader opens is not closed'),
+    good('class Quay { long moor() { try (var lines = Files.lines(path)) { return lines.count(); } } Reader in; Quay() { in = '
+      + 'new FileReader("a"); } }\n'),
+    bad('class Quay { void moor() { Files.lines(path).count(); new FileReader("a").read(); Reader in = null; in = new '
+      + 'FileReader("a"); in.read(); } }\n', [
+      '1:28-45 what Files.lines opens is not closed', '1:55-74 what new FileReader opens is not closed',
+      '1:106-125 what new FileReader opens is not closed',
+    ]),
+    good('class Quay { void moor() { try (FileReader in = new FileReader("a")) { in.read(); } Reader out = new '
+      + 'StringReader("b"); } }\n'),
+    bad(
+      'class Quay { void moor() { FileReader in = new FileReader("a"); in.read(); } }\n',
+      '1:44 what new FileReader opens is not closed',
+    ),
   ),
   'slips/assign-in-test': by(
     byTree(assignedInConditions),
@@ -54,7 +75,9 @@ export const SLIPS_RULES: LanguageRules = {
   'slips/hollow-block': by(
     byTree((source) => [...bareBlocks(source, ['block']), ...hitsOf(source.tree.ofType(';'), endsHead)]),
     good('class Quay { void moor() { do {} while (next()); } }\n'),
-    bad('class Quay { void moor() { if (full) {} for (;;) {} } }\n', ['1:38-40 this block is empty', '1:50-52 this block is empty']),
+    bad(
+      'class Quay { void moor() { if (full) {} for (;;) {} } }\n', ['1:38-40 this block is empty', '1:50-52 this block is empty'],
+    ),
     bad('class Quay { void moor() { if (full); sail(); } }\n', '1:37 this semicolon ends the if, so nothing depends on it'),
   ),
   'slips/self-compare': by(

@@ -6,8 +6,14 @@ const { as, bad, good } = writerFor('javascript');
 export const SIZE_RULES: LanguageRules = {
   'size/branches': as(
     good('function moor(a) {\n  if (a) sail();\n  return [1].map((x) => x ? 1 : 2);\n}\n', { options: { max: 2 } }),
-    bad('function moor(a, b) {\n  if (a && b) sail();\n}\n', '1:10-14 3 paths through this function, 1 over 2', { options: { max: 2 } }),
-    bad('const moor = (a) => {\n  for (const x of a) if (x) sail(x ?? 1);\n};\n', '1:14 4 paths through this function, 2 over 2', { options: { max: 2 } }),
+    bad('function moor(a, b) {\n  if (a && b) sail();\n}\n', '1:10-14 3 paths through this function, 1 over 2', {
+      options: { max: 2 },
+    }),
+    bad(
+      'const moor = (a) => {\n  for (const x of a) if (x) sail(x ?? 1);\n};\n',
+      '1:14 4 paths through this function, 2 over 2',
+      { options: { max: 2 } },
+    ),
   ),
   'size/class-members': as(
     good('class Quay { a = 1; moor() {} }\n', { options: { max: 2 } }),
@@ -22,8 +28,13 @@ export const SIZE_RULES: LanguageRules = {
     bad('function moor() {\n  sail();\n  wait();\n}\n', '1:10-14 moor is 4 lines long, 1 over 3', { options: { max: 3 } }),
   ),
   'size/nesting': as(
-    good('if (a) {\n  for (const b of c) sail(() => { if (d) wait(); });\n} else if (e) {\n  if (f) moor();\n}\n', { options: { max: 2 } }),
-    bad('if (a) { for (const b of c) { while (d) { if (e) sail(); } } }\n', '1:31-59 nested 3 levels deep, 2 allowed', { options: { max: 2 } }),
+    good(
+      'if (a) {\n  for (const b of c) sail(() => { if (d) wait(); });\n} else if (e) {\n  if (f) moor();\n}\n',
+      { options: { max: 2 } },
+    ),
+    bad('if (a) { for (const b of c) { while (d) { if (e) sail(); } } }\n', '1:31-59 nested 3 levels deep, 2 allowed', {
+      options: { max: 2 },
+    }),
   ),
   'size/parameters': as(
     good('function moor(berth, { quay, tide, draught }) {}\n', { options: { max: 2 } }),

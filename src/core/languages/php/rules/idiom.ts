@@ -13,7 +13,8 @@ export const IDIOM_RULES: LanguageRules = {
   'idiom/debug-print': by(
     printingCalls({
       // With a second argument, these return their output instead of printing it.
-      printsElsewhere: (call, called) => /^(?:print_r|var_export)$/.test(called) && (call.child('arguments')?.parts.length ?? 0) > 1,
+      printsElsewhere: (call, called) =>
+        /^(?:print_r|var_export)$/.test(called) && (call.child('arguments')?.parts.length ?? 0) > 1,
     }),
     good('<?php echo $tide;\n$log->info(print_r($tide, true));\n'),
     bad('<?php var_dump($tide);\n', '1:7-22 var_dump bypasses the log'),
@@ -27,7 +28,11 @@ export const IDIOM_RULES: LanguageRules = {
     // Before version 8, PHP takes none after the last parameter.
     endsOfLists(['array_creation_expression']),
     good('<?php $a = [\n  1,\n];\nsail(\n  $a\n);\n[$b, ] = $a;\n'),
-    bad('<?php $a = [\n  1,\n  2\n];\n$b = array(1, 2,);\n', ['3:4-4 a comma is missing after the last item', '5:16-17 a comma after the last item'], { repaired: '<?php $a = [\n  1,\n  2,\n];\n$b = array(1, 2);\n' }),
+    bad(
+      '<?php $a = [\n  1,\n  2\n];\n$b = array(1, 2,);\n',
+      ['3:4-4 a comma is missing after the last item', '5:16-17 a comma after the last item'],
+      { repaired: '<?php $a = [\n  1,\n  2,\n];\n$b = array(1, 2);\n' },
+    ),
   ),
   'idiom/nested-choice': as(
     good('<?php $a = $b ? 1 : 2;\n'),
@@ -35,7 +40,10 @@ export const IDIOM_RULES: LanguageRules = {
   ),
   'idiom/public-first': as(
     good('<?php class Quay { private $a; public function moor() {} protected function sail() {} private function wait() {} }\n'),
-    bad('<?php class Quay { private function wait() {} public function moor() {} }\n', '1:63-67 moor is public but comes after a private method'),
+    bad(
+      '<?php class Quay { private function wait() {} public function moor() {} }\n',
+      '1:63-67 moor is public but comes after a private method',
+    ),
   ),
   'idiom/quote-mark': as(
     good("<?php sail('tide', \"$low\\n\");\n"),

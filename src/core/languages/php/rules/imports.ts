@@ -10,6 +10,8 @@ export const IMPORTS_RULES: LanguageRules = {
   ),
   'imports/missing': as(
     good("<?php require __DIR__ . '/tide.php';\nrequire $path;\n", { file: 'a/quay.php', others: { 'a/tide.php': '<?php\n' } }),
-    bad("<?php require_once __DIR__ . '/../tide.php';\n", '1:7-44 ./../tide.php leads to no file', { file: 'a/quay.php', others: { 'a/tide.php': '<?php\n' } }),
+    bad("<?php require_once __DIR__ . '/../tide.php';\n", '1:7-44 ./../tide.php leads to no file', {
+      file: 'a/quay.php', others: { 'a/tide.php': '<?php\n' },
+    }),
   ),
 };

@@ -15,6 +15,9 @@ export const LOCALE_RULES: LanguageRules = {
     good("<?php date('Y-m-d'); sail('d.m.Y');\n"),
     good("<?php number_format($tide, 2, '.', '');\n"),
     bad("<?php number_format($tide, 2, ',', '.');\n", '1:7-40 this puts in separators that only some countries use'),
-    bad("<?php date('d.m.Y'); $day->format('m/d/Y');\n", ["1:12 'd.m.Y' is a format that only some countries use", "1:35 'm/d/Y' is a format that only some countries use"]),
+    bad(
+      "<?php date('d.m.Y'); $day->format('m/d/Y');\n",
+      ["1:12 'd.m.Y' is a format that only some countries use", "1:35 'm/d/Y' is a format that only some countries use"],
+    ),
   ),
 };

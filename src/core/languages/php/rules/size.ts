@@ -6,11 +6,15 @@ const { as, bad, good } = writerFor('php');
 export const SIZE_RULES: LanguageRules = {
   'size/branches': as(
     good('<?php function moor($a) { foreach ($a as $b) sail($b); }\n', { options: { max: 2 } }),
-    bad('<?php function moor($a) { if ($a) sail(); elseif ($b) wait(); }\n', '1:16-20 3 paths through this function, 1 over 2', { options: { max: 2 } }),
+    bad('<?php function moor($a) { if ($a) sail(); elseif ($b) wait(); }\n', '1:16-20 3 paths through this function, 1 over 2', {
+      options: { max: 2 },
+    }),
   ),
   'size/class-members': as(
     good('<?php class Quay { public $a; function moor() {} }\n', { options: { max: 2 } }),
-    bad('<?php class Quay { public $a; function moor() {} function sail() {} }\n', '1:13-17 Quay has 3 members, 1 over 2', { options: { max: 2 } }),
+    bad('<?php class Quay { public $a; function moor() {} function sail() {} }\n', '1:13-17 Quay has 3 members, 1 over 2', {
+      options: { max: 2 },
+    }),
   ),
   'size/condition-terms': as(
     good('<?php $a = $b && $c;\n', { options: { max: 2 } }),

@@ -19,8 +19,15 @@ export const SLIPS_RULES: LanguageRules = {
   ),
   'slips/repeated-case': as(
     good("<?php switch ($a) { case 1: break; case '1': break; }\n"),
-    bad('<?php switch ($a) { case 1: break; case 1: break; }\n', '1:41-42 the case 1 appears above already; this one is never reached'),
-    bad('<?php switch ($a) { case \'low\': sail(); break; case "low": moor(); break; }\n$b = match($a) { 1, 2 => sail(), 2 => moor() };\n', ["1:53 the case 'low' appears above already; this one is never reached", '2:34 the case 2 appears above already; this one is never reached']),
+    bad(
+      '<?php switch ($a) { case 1: break; case 1: break; }\n',
+      '1:41-42 the case 1 appears above already; this one is never reached',
+    ),
+    bad('<?php switch ($a) { case \'low\': sail(); break; case "low": moor(); break; }\n'
+      + '$b = match($a) { 1, 2 => sail(), 2 => moor() };\n', [
+      "1:53 the case 'low' appears above already; this one is never reached",
+      '2:34 the case 2 appears above already; this one is never reached',
+    ]),
   ),
   'slips/syntax': as(
     good('<?php if ($low) exit -1;\n'),
@@ -49,12 +56,17 @@ export const SLIPS_RULES: LanguageRules = {
   'slips/loose-compare': by(
     eachNode(['binary_expression'], (node) => judgeComparison(node, null), isLooseComparison),
     good('<?php if ($a === $b) sail();\n'),
-    bad('<?php if ($a == $b || $c <> 1) sail();\n', ['1:14-16 == converts its operands before comparing; === does not', '1:26-28 <> converts its operands before comparing; !== does not']),
+    bad('<?php if ($a == $b || $c <> 1) sail();\n', [
+      '1:14-16 == converts its operands before comparing; === does not',
+      '1:26-28 <> converts its operands before comparing; !== does not',
+    ]),
   ),
   'slips/repeated-key': by(
     eachHolder(['array_creation_expression'], (part) =>
       literalKey(part.type === 'array_element_initializer' && part.parts.length === 2 ? part.firstPart : null)),
-    bad('<?php $quay = [Tide::LOW => 1, Tide::LOW => 2];\n', '1:32-41 the key Tide::LOW appears twice; only the last value counts'),
+    bad(
+      '<?php $quay = [Tide::LOW => 1, Tide::LOW => 2];\n', '1:32-41 the key Tide::LOW appears twice; only the last value counts',
+    ),
     good("<?php $quay = ['low' => 1, 'high' => 2, 3];\n"),
     bad("<?php $quay = ['low' => 1, \"low\" => 2];\n", '1:28 the key low appears twice; only the last value counts'),
   ),

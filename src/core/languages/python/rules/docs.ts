@@ -13,7 +13,10 @@ export const DOCS_RULES: LanguageRules = {
   'docs/public-comment': by(
     undocumented(PYTHON_PUBLIC),
     good('def moor():\n    """Moor."""\ndef _sail():\n    pass\n'),
-    bad('class Quay:\n    def moor(self):\n        pass\n', ['1:7-11 Quay is public but not documented', '2:9-13 moor is public but not documented']),
+    bad(
+      'class Quay:\n    def moor(self):\n        pass\n',
+      ['1:7-11 Quay is public but not documented', '2:9-13 moor is public but not documented'],
+    ),
   ),
   'docs/sentence': by(
     byTree(({ tree }) => tree.ofType('string')
@@ -25,6 +28,8 @@ export const DOCS_RULES: LanguageRules = {
         })),
     good('def moor():\n    """moor(ship) -> berth\n\n    Moors.\n    """\n'),
     good('def moor():\n    """Moor at the quay.\n\n    more\n    """\n'),
-    bad('def moor():\n    """moor at the quay"""\n', '2:8-24 this begins with a small letter and has no full stop', { repaired: 'def moor():\n    """Moor at the quay."""\n' }),
+    bad('def moor():\n    """moor at the quay"""\n', '2:8-24 this begins with a small letter and has no full stop', {
+      repaired: 'def moor():\n    """Moor at the quay."""\n',
+    }),
   ),
 };

@@ -17,7 +17,14 @@ export const IDIOM_RULES: LanguageRules = {
   'idiom/last-comma': by(
     endsOfLists(['list', 'tuple', 'dictionary', 'set', 'argument_list', 'parameters', 'import_from_statement']),
     good('low = (1,)\ntides = [\n    1,\n    2,\n]\nsail(\n    x for x in tides\n)\ndef moor(a, /, *, b): pass\n'),
-    bad('tides = [\n    1,\n    2\n]\nsail(a, b,)\nfrom quay import (\n    a,\n    b\n)\n', ['3:6-6 a comma is missing after the last item', '5:10-11 a comma after the last item', '8:6-6 a comma is missing after the last item'], { repaired: 'tides = [\n    1,\n    2,\n]\nsail(a, b)\nfrom quay import (\n    a,\n    b,\n)\n' }),
+    bad(
+      'tides = [\n    1,\n    2\n]\nsail(a, b,)\nfrom quay import (\n    a,\n    b\n)\n',
+      [
+        '3:6-6 a comma is missing after the last item', '5:10-11 a comma after the last item',
+        '8:6-6 a comma is missing after the last item',
+      ],
+      { repaired: 'tides = [\n    1,\n    2,\n]\nsail(a, b)\nfrom quay import (\n    a,\n    b,\n)\n' },
+    ),
   ),
   'idiom/nested-choice': as(
     good('a = 1 if b else 2\n'),

@@ -22,6 +22,9 @@ export const LOCALE_RULES: LanguageRules = {
   'locale/sensitive-call': by(
     byTree((source) => sensitiveCalls(source, SENSITIVE_IN_PYTHON, isSensitiveInPython)),
     good("day.strftime('%Y-%m-%d')\n"),
-    bad("day.strftime('%A %d')\nlocale.setlocale(locale.LC_ALL, '')\n", ['1:1-22 strftime uses the language of the machine here', '2:1-36 setlocale uses the language of the machine here']),
+    bad(
+      "day.strftime('%A %d')\nlocale.setlocale(locale.LC_ALL, '')\n",
+      ['1:1-22 strftime uses the language of the machine here', '2:1-36 setlocale uses the language of the machine here'],
+    ),
   ),
 };

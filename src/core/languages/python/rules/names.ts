@@ -10,12 +10,16 @@ export const NAMES_RULES: LanguageRules = {
   ),
   'names/functions': as(
     good('def low_tide():\n    pass\n'),
-    good('class Quay:\n    def setUp(self):\n        pass\n    def visit_Name(self):\n        pass\n    def do_GET(self):\n        pass\n'),
+    good('class Quay:\n    def setUp(self):\n        pass\n    def visit_Name(self):\n        pass\n    def do_GET(self):\n'
+      + '        pass\n'),
     bad('def lowTide():\n    pass\n', '1:5-12 lowTide is not written like low_tide'),
   ),
   'names/length': as(
     good('def moor(tide):\n    pass\n'),
-    bad('def m(t):\n    pass\n', ['1:5-6 m has 1 character; at least 2 are required', '1:7-8 t has 1 character; at least 2 are required']),
+    bad(
+      'def m(t):\n    pass\n',
+      ['1:5-6 m has 1 character; at least 2 are required', '1:7-8 t has 1 character; at least 2 are required'],
+    ),
   ),
   'names/types': as(
     good('class LowTide:\n    pass\n'),

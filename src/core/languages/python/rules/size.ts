@@ -6,11 +6,17 @@ const { as, bad, good } = writerFor('python');
 export const SIZE_RULES: LanguageRules = {
   'size/branches': as(
     good('def moor(a):\n    if a:\n        sail()\n', { options: { max: 2 } }),
-    bad('def moor(a):\n    if a and b:\n        sail()\n    elif c:\n        wait()\n', '1:5-9 4 paths through this function, 2 over 2', { options: { max: 2 } }),
+    bad(
+      'def moor(a):\n    if a and b:\n        sail()\n    elif c:\n        wait()\n',
+      '1:5-9 4 paths through this function, 2 over 2',
+      { options: { max: 2 } },
+    ),
   ),
   'size/class-members': as(
     good('class Quay:\n    """A quay."""\n    a = 1\n    def moor(self):\n        self.b = 2\n', { options: { max: 2 } }),
-    bad('class Quay:\n    a = 1\n    b = 2\n    def moor(self):\n        pass\n', '1:7-11 Quay has 3 members, 1 over 2', { options: { max: 2 } }),
+    bad('class Quay:\n    a = 1\n    b = 2\n    def moor(self):\n        pass\n', '1:7-11 Quay has 3 members, 1 over 2', {
+      options: { max: 2 },
+    }),
   ),
   'size/condition-terms': as(
     good('a = b and c\n', { options: { max: 2 } }),
@@ -22,7 +28,11 @@ export const SIZE_RULES: LanguageRules = {
   ),
   'size/nesting': as(
     good('if a:\n    if b:\n        sail()\nelif c:\n    if d:\n        wait()\n', { options: { max: 2 } }),
-    bad('if a:\n    for b in c:\n        with d:\n            if e:\n                sail()\n', '4:13-18 nested 3 levels deep, 2 allowed', { options: { max: 2 } }),
+    bad(
+      'if a:\n    for b in c:\n        with d:\n            if e:\n                sail()\n',
+      '4:13-18 nested 3 levels deep, 2 allowed',
+      { options: { max: 2 } },
+    ),
   ),
   'size/parameters': as(
     good('class Quay:\n    def moor(self, berth, *, tide):\n        pass\n', { options: { max: 2 } }),

@@ -6,7 +6,11 @@ const { as, bad, good } = writerFor('shell');
 export const SIZE_RULES: LanguageRules = {
   'size/branches': as(
     good('moor() {\n  if [ -n "$a" ]; then sail; fi\n}\n', { options: { max: 2 } }),
-    bad('moor() {\n  if [ -n "$a" ]; then sail; elif [ -n "$b" ]; then wait; fi\n}\n', '1:1-5 3 paths through this function, 1 over 2', { options: { max: 2 } }),
+    bad(
+      'moor() {\n  if [ -n "$a" ]; then sail; elif [ -n "$b" ]; then wait; fi\n}\n',
+      '1:1-5 3 paths through this function, 1 over 2',
+      { options: { max: 2 } },
+    ),
   ),
   'size/function-lines': as(
     good('moor() {\n  sail\n}\n', { options: { max: 3 } }),

@@ -30,13 +30,17 @@ export const DEAD_RULES: LanguageRules = {
     bad('export const tide = 1;\n', '1:1-1 nothing in the project loads this file', { file: 'tide.ts' }),
   ),
   'dead/parameter': as(
-    good('class Quay extends Place { moor(tide: number) { sail(); } }\nclass Pier { constructor(private name: string, readonly low = 1) {} }\n'),
+    good('class Quay extends Place { moor(tide: number) { sail(); } }\n'
+      + 'class Pier { constructor(private name: string, readonly low = 1) {} }\n'),
     bad('const moor = (quay: string, tide = 1): string => quay;\n', '1:29-33 tide is never read'),
   ),
   'dead/variable': by(
     // What a script declares belongs to all scripts of its page.
     unreadVariables({ ownsFile: isModule }),
-    bad('type Tide = number;\nenum Berth { Low }\ninterface Quay { next: Quay }\nexport {};\n', ['1:6-10 Tide is never used', '2:6-11 Berth is never used', '3:11-15 Quay is set but never read']),
+    bad(
+      'type Tide = number;\nenum Berth { Low }\ninterface Quay { next: Quay }\nexport {};\n',
+      ['1:6-10 Tide is never used', '2:6-11 Berth is never used', '3:11-15 Quay is set but never read'],
+    ),
     good('type Tide = number;\nexport const low: Tide = 1;\ndeclare global { interface Window { tide: number } }\n'),
     good('function moor(): void {\n  const quay: string = name();\n  sail(quay);\n}\nexport { moor };\n'),
     bad('export function moor(): void {\n  const quay: string = name();\n}\n', '2:9 quay is never used'),
@@ -44,9 +48,13 @@ export const DEAD_RULES: LanguageRules = {
   'dead/import': by(
     byTree(unusedImportsInScript),
     good("import type { Berth } from './berth.js';\nexport const plan: Berth[] = [];\n"),
-    bad("import type { Berth, Quay } from './berth.js';\nexport const plan: Berth[] = [];\n", '1:22-26 Quay is imported and never used', {
-      repaired: "import type { Berth } from './berth.js';\nexport const plan: Berth[] = [];\n",
-    }),
+    bad(
+      "import type { Berth, Quay } from './berth.js';\nexport const plan: Berth[] = [];\n",
+      '1:22-26 Quay is imported and never used',
+      {
+        repaired: "import type { Berth } from './berth.js';\nexport const plan: Berth[] = [];\n",
+      },
+    ),
     good("import { Quay } from './quay.js';\nexport const berth = <Quay />;\n", { file: 'berth.tsx' }),
   ),
   'dead/private-member': by(
@@ -55,14 +63,22 @@ export const DEAD_RULES: LanguageRules = {
       ['accessibility_modifier', 'private_property_identifier'],
     ),
     good('class Quay {\n  private tide = 1;\n  #berths = 2;\n  count() { return this.tide + this.#berths; }\n}\n'),
-    bad('class Quay {\n  private tide = 1;\n  #berths = 2;\n  private moor() { this.moor(); }\n}\n', ['2:11-15 tide is private and never used', '3:3-10 #berths is private and never used', '4:11-15 moor is private and never used']),
+    bad('class Quay {\n  private tide = 1;\n  #berths = 2;\n  private moor() { this.moor(); }\n}\n', [
+      '2:11-15 tide is private and never used', '3:3-10 #berths is private and never used',
+      '4:11-15 moor is private and never used',
+    ]),
     bad('class Quay {\n  private tide = 1;\n  moor() { this.tide = 2; }\n}\n', '2:11 tide is private and never read'),
   ),
   'dead/function': by(
     alsoByProject(byTree(uncalledFunctions, FUNCTIONS), unnamedFunctions),
     good('const next = (): number => 1;\nexport { next };\n'),
     bad('import { sail } from "./sail.js";\nsail();\nfunction next(): number { return 1; }\n', '3:10-14 next is never used'),
-    good('export class Quay { moor() {} }\n', { others: { 'main.ts': "import { Quay } from './example.js';\nnew Quay().moor();\n" } }),
-    bad('export class Quay { moor() {} }\n', '1:21 [likely] moor is never used in the project', { others: { 'main.ts': "import { Quay } from './example.js';\nnew Quay().sail();\n" } }),
+    good(
+      'export class Quay { moor() {} }\n',
+      { others: { 'main.ts': "import { Quay } from './example.js';\nnew Quay().moor();\n" } },
+    ),
+    bad('export class Quay { moor() {} }\n', '1:21 [likely] moor is never used in the project', {
+      others: { 'main.ts': "import { Quay } from './example.js';\nnew Quay().sail();\n" },
+    }),
   ),
 };

@@ -23,7 +23,11 @@ export const LOCALE_RULES: LanguageRules = {
   'locale/literal-text': by(
     byTree((source, options: LiteralTextOptions) => tellLiteralTexts(literalTextsInScript(source), options)),
     good('const a = <b title={t("x")}>{t("tide")} · 12</b>;\n', { file: 'berth.tsx' }),
-    bad('const a = <b title="Quay">Tide</b>;\n', ['1:20-26 this text can be shown in one language only', '1:27-31 this text can be shown in one language only'], { file: 'berth.tsx' }),
+    bad(
+      'const a = <b title="Quay">Tide</b>;\n',
+      ['1:20-26 this text can be shown in one language only', '1:27-31 this text can be shown in one language only'],
+      { file: 'berth.tsx' },
+    ),
     bad("alert('Tide' as string);\nconfirm('Moor?');\n", '2:9 this text can be shown in one language only'),
     bad('const a = <b>{"The tide is low"}</b>;\n', '1:15 this text can be shown in one language only', { file: 'berth.tsx' }),
   ),

@@ -16,7 +16,10 @@ export const NAMES_RULES: LanguageRules = {
   'names/types': as(
     bad('type $tide = 1;\n', '1:6-11 $tide is not written like LowTide'),
     good('type LowTide = 1;\ninterface Quay {}\n'),
-    bad('type lowTide = 1;\ninterface quay {}\n', ['1:6 lowTide is not written like LowTide', '2:11 quay is not written like LowTide']),
+    bad(
+      'type lowTide = 1;\ninterface quay {}\n',
+      ['1:6 lowTide is not written like LowTide', '2:11 quay is not written like LowTide'],
+    ),
   ),
   'names/variables': as(
     good('function moor(lowTide: number) {}\n'),

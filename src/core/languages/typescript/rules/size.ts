@@ -6,7 +6,11 @@ const { as, bad, good } = writerFor('typescript');
 export const SIZE_RULES: LanguageRules = {
   'size/branches': as(
     good('class Quay {\n  moor(a?: number) { return a ? 1 : 2; }\n}\n', { options: { max: 2 } }),
-    bad('class Quay {\n  moor(a: number) {\n    switch (a) { case 1: case 2: default: return; }\n  }\n}\n', '2:3-7 3 paths through this function, 1 over 2', { options: { max: 2 } }),
+    bad(
+      'class Quay {\n  moor(a: number) {\n    switch (a) { case 1: case 2: default: return; }\n  }\n}\n',
+      '2:3-7 3 paths through this function, 1 over 2',
+      { options: { max: 2 } },
+    ),
   ),
   'size/class-members': as(
     good('class Quay { moor(a: 1): void; moor(a: 2): void; moor(a: number) {} }\n', { options: { max: 2 } }),
@@ -18,15 +22,24 @@ export const SIZE_RULES: LanguageRules = {
   ),
   'size/function-lines': as(
     good('const moor = (): number => 1;\n', { options: { max: 3 } }),
-    bad('class Quay {\n  moor(): void {\n    sail();\n    wait();\n  }\n}\n', '2:3-7 moor is 4 lines long, 1 over 3', { options: { max: 3 } }),
+    bad('class Quay {\n  moor(): void {\n    sail();\n    wait();\n  }\n}\n', '2:3-7 moor is 4 lines long, 1 over 3', {
+      options: { max: 3 },
+    }),
   ),
   'size/nesting': as(
     good('if (a) { if (b) sail(); }\n', { options: { max: 2 } }),
-    bad('try { if (a) { if (b) sail(); } } catch { wait(); }\n', '1:16-30 nested 3 levels deep, 2 allowed', { options: { max: 2 } }),
+    bad(
+      'try { if (a) { if (b) sail(); } } catch { wait(); }\n', '1:16-30 nested 3 levels deep, 2 allowed', { options: { max: 2 } },
+    ),
   ),
   'size/parameters': as(
     good('function moor(this: Quay, berth: string, tide?: number) {}\n', { options: { max: 2 } }),
-    good('function moor(a: 1, b: 2, c: 3): void;\nfunction moor(...all: number[]) {}\ntype Moor = (a: 1, b: 2, c: 3) => void;\n', { options: { max: 2 } }),
-    bad('class Quay { moor(berth: string, tide: number, ...rest: string[]) {} }\n', '1:18-66 3 parameters, 1 over 2', { options: { max: 2 } }),
+    good(
+      'function moor(a: 1, b: 2, c: 3): void;\nfunction moor(...all: number[]) {}\ntype Moor = (a: 1, b: 2, c: 3) => void;\n',
+      { options: { max: 2 } },
+    ),
+    bad('class Quay { moor(berth: string, tide: number, ...rest: string[]) {} }\n', '1:18-66 3 parameters, 1 over 2', {
+      options: { max: 2 },
+    }),
   ),
 };

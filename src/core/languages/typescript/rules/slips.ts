@@ -21,24 +21,38 @@ export const SLIPS_RULES: LanguageRules = {
   ),
   'slips/fall-through': as(
     good('switch (a) {\n  case 1:\n    if (b) return; else throw new Error();\n  default:\n}\n'),
-    bad('switch (a) {\n  case 1:\n    if (b) return;\n  default:\n    wait();\n}\n', '4:3-11 the case above continues into this one'),
+    bad(
+      'switch (a) {\n  case 1:\n    if (b) return;\n  default:\n    wait();\n}\n',
+      '4:3-11 the case above continues into this one',
+    ),
   ),
   'slips/repeated-case': as(
     good('switch (true) { case next(): sail(); break; case next(): wait(); }\n'),
-    bad("switch (tide) { case 'low': break; case 'low': break; }\n", "1:41-46 the case 'low' appears above already; this one is never reached"),
+    bad(
+      "switch (tide) { case 'low': break; case 'low': break; }\n",
+      "1:41-46 the case 'low' appears above already; this one is never reached",
+    ),
   ),
   'slips/shadowed-name': as(
     good('const tide = 1;\ntype Moor = (tide: number) => void;\n'),
-    bad('const tide: number = 1;\nexport const moor = (tide: number): number => tide;\n', '2:22-26 tide hides the outer constant of that name'),
+    bad(
+      'const tide: number = 1;\nexport const moor = (tide: number): number => tide;\n',
+      '2:22-26 tide hides the outer constant of that name',
+    ),
   ),
   'slips/syntax': as(
     good('const tide: number = 1;\n'),
     good('const berth = <b>{name}</b>;\n', { file: 'berth.tsx' }),
     bad('const tide: = 1;\n', '1:11-12 is not expected here: “:”'),
     bad('class Quay {\n  moor(): void {\n    if (this.free) {\n  }\n}\ninterface A {\n', '1:12 “{” is never closed'),
-    good("export type * as Quay from './quay.js';\nexport type Tide<in out A> = import('./tide.js').Low<A>;\ndeclare module 'a' { global { interface Berth {} } }\nclass Pilot { accessor tide = 1; }\nconst rows = sql<{ tide: number }>`select`;\n"),
-    good('type Visit<A> = { [type in keyof A]?: (node: A[type], more: { type: type }) => void };\ndeclare const sail: ({ low }?: Tide) => void;\nexport { low as type, type as high };\nlet pair: [symbol: number, any?: boolean];\nclass Quay { using(using: string): this { return this; } }\n'),
-    good('interface Sail {\n  <Wind>(wind: Wind): Sail<Wind, 1>\n  <Wind extends 1, Tide = 2>(wind: Wind, tide: (tide: Tide, ...more: Wind[]) => 1): Sail<Wind, Tide>\n}\n'),
+    good("export type * as Quay from './quay.js';\nexport type Tide<in out A> = import('./tide.js').Low<A>;\n"
+      + "declare module 'a' { global { interface Berth {} } }\nclass Pilot { accessor tide = 1; }\n"
+      + 'const rows = sql<{ tide: number }>`select`;\n'),
+    good('type Visit<A> = { [type in keyof A]?: (node: A[type], more: { type: type }) => void };\n'
+      + 'declare const sail: ({ low }?: Tide) => void;\nexport { low as type, type as high };\n'
+      + 'let pair: [symbol: number, any?: boolean];\nclass Quay { using(using: string): this { return this; } }\n'),
+    good('interface Sail {\n  <Wind>(wind: Wind): Sail<Wind, 1>\n'
+      + '  <Wind extends 1, Tide = 2>(wind: Wind, tide: (tide: Tide, ...more: Wind[]) => 1): Sail<Wind, Tide>\n}\n'),
   ),
   'slips/unthrown-error': by(
     unthrownErrors({ callsMake: true }),
@@ -59,16 +73,22 @@ export const SLIPS_RULES: LanguageRules = {
     eachNode(['binary_expression'], (node) => judgeComparison(node, 'null'), isLooseComparison),
     good('const same = a === b;\n'),
     bad('const same = a != b;\n', '1:16-18 != converts its operands before comparing; !== does not'),
-    bad('const berth = <b>{a == b}</b>;\n', '1:21 == converts its operands before comparing; === does not', { file: 'berth.tsx' }),
+    bad(
+      'const berth = <b>{a == b}</b>;\n', '1:21 == converts its operands before comparing; === does not', { file: 'berth.tsx' },
+    ),
   ),
   'slips/repeated-key': by(
     eachHolder(['object', 'class_body', 'jsx_opening_element', 'jsx_self_closing_element'], keyInScript),
     good('const quay = { low: 1, ...other, lower: 2 };\n'),
     bad('const quay = { low: 1, low() { return 2; } };\n', '1:24-27 the key low appears twice; only the last value counts'),
-    bad('const quay = <Quay low={1} high={2} low={3} />;\n', '1:37 the key low appears twice; only the last value counts', { file: 'quay.tsx' }),
+    bad('const quay = <Quay low={1} high={2} low={3} />;\n', '1:37 the key low appears twice; only the last value counts', {
+      file: 'quay.tsx',
+    }),
     good('class Quay { constructor(a: 1); constructor(a: 2); constructor(a: any) {} moor(a: 1): void; moor(a: any) {} }\n'),
   ),
-  'slips/self-compare': by(selfComparisons({ hasNotANumber: 'either' }), good('const same = a - a;\n'), bad('const same = a && a;\n', '1:14-20 a is on both sides of &&')),
+  'slips/self-compare': by(selfComparisons({ hasNotANumber: 'either' }), good('const same = a - a;\n'), bad(
+    'const same = a && a;\n', '1:14-20 a is on both sides of &&',
+  )),
   'slips/swallowed-error': by(
     byTree((source) =>
       [...hitsOf(source.tree.ofType('catch_clause'), (node) => listOf(judgeCatch(node))), ...ignoredRejections(source)]),
