@@ -1,5 +1,6 @@
 import type { DoctorReport } from '../../core/doctor/doctor-report.js';
 import { doctorJson } from '../../formats/json/doctor.js';
+import { describeUnmended } from '../../formats/text/edit-obstacle.js';
 import { describeDiagnosis } from '../../formats/text/diagnosis.js';
 import { visible } from '../../formats/text/visible.js';
 import { EXIT } from '../exit-code.js';
@@ -32,7 +33,9 @@ export const DOCTOR: Command<Options> = {
     let report = await workspace.doctor();
     if (options.mend) {
       const { mended, failed } = await workspace.mend(report);
-      for (const { file, why } of failed) terminal.err(`${visible(file)} was not changed: ${visible(why)}\n`);
+      for (const { file, reason } of failed) {
+        terminal.err(`${visible(file)} was not changed: ${visible(describeUnmended(reason))}\n`);
+      }
       for (const { detail, file, line } of mended) terminal.err(
         `Mended ${visible(`${file}${line === null ? '' : `:${line}`}`)}: ${visible(describeDiagnosis(detail).what)}\n`,
       );

@@ -1,3 +1,4 @@
+import type { EditObstacle } from './edit-obstacle.js';
 import type { Level } from './level.js';
 import type { OptionType } from './option-type.js';
 import type { RuleId } from './rule.js';
@@ -93,7 +94,7 @@ type LedgerMistake =
 
 type LayerMistake =
   | { readonly code: 'layer-file-exists'; readonly file: string }
-  | { readonly code: 'edit-failed'; readonly file: string; readonly why: string; readonly advice: string | null }
+  | { readonly code: 'edit-failed'; readonly file: string; readonly obstacle: EditObstacle }
   | { readonly code: 'no-personal-layer' }
   | { readonly code: 'no-root-layer' }
   | { readonly code: 'bad-preset'; readonly name: string; readonly near: string | null }

@@ -1,5 +1,6 @@
 import { CONCERNS } from '../../core/model/concern.js';
 import type { LogMistake, UsageMistake } from '../../core/model/usage-mistake.js';
+import { adviceOnObstacle, describeObstacle } from './edit-obstacle.js';
 import { describeIncomplete } from './incomplete.js';
 import { describeSettingMistake } from './setting-mistake.js';
 import { describeSkipped } from './skip-reasons.js';
@@ -148,8 +149,7 @@ export function describeUsageMistake(mistake: UsageMistake): MistakeText {
       );
     case 'edit-failed':
       return say(
-        `${mistake.file} was not changed: ${mistake.why}`,
-        mistake.advice ?? 'Edit it by hand, and look at the effect with elvar impact.',
+        `${mistake.file} was not changed: ${describeObstacle(mistake.obstacle)}`, adviceOnObstacle(mistake.obstacle),
       );
     case 'no-personal-layer':
       return say('the personal layer is not used here', 'It is left out in CI and with --no-personal.');

@@ -1,5 +1,6 @@
 import path from 'node:path';
 import type { Diagnosis } from '../../core/doctor/diagnosis.js';
+import type { Unmended } from '../../core/model/edit-obstacle.js';
 import { mendedText } from '../../core/layers/edit/mended-text.js';
 import { EditError } from '../../core/layers/edit/edit-yaml.js';
 import type { DoctorReport } from '../../core/doctor/doctor-report.js';
@@ -11,12 +12,13 @@ import { measureImpact } from '../session/measure-impact.js';
 import type { Session } from '../session/session.js';
 import { LedgerDesk } from './ledger-desk.js';
 import type { FileChange } from '../writing/file-change.js';
+import type { UnwrittenFile } from '../writing/writer.js';
 import { whileWriting } from '../writing/while-writing.js';
 
 /** What was mended, and what could not be. */
 export interface MendReport {
   readonly mended: readonly Diagnosis[];
-  readonly failed: readonly { readonly file: string; readonly why: string }[];
+  readonly failed: readonly { readonly file: string; readonly reason: Unmended }[];
 }
 
 /**
@@ -29,8 +31,12 @@ export function mendAll(session: Session, { diagnoses }: Pick<DoctorReport, 'dia
     const edits = new PlannedEdits(session);
     const report = await mendInRounds(edits, diagnoses);
     const unwritten = writer.together(edits.changes());
-    return unwritten === null ? report : { mended: [], failed: [{ file: relativeTo(root, unwritten.file), why: unwritten.why }] };
+    return unwritten === null ? report : { mended: [], failed: [unwrittenIn(root, unwritten)] };
   });
+}
+
+function unwrittenIn(root: string, { file, why }: UnwrittenFile): MendReport['failed'][number] {
+  return { file: relativeTo(root, file), reason: { code: 'no-access', why } };
 }
 
 async function mendInRounds(edits: PlannedEdits, first: readonly Diagnosis[]): Promise<MendReport> {
@@ -50,9 +56,9 @@ async function mendOnce(edits: PlannedEdits, diagnoses: readonly Diagnosis[]): P
   // From the bottom up, so that the lines above keep their numbers.
   for (const diagnosis of diagnoses.toReversed()) {
     if (diagnosis.mend === null) continue;
-    const why = await edits.add(diagnosis);
-    if (why === null) mended.push(diagnosis);
-    else failed.push({ file: diagnosis.file, why });
+    const reason = await edits.add(diagnosis);
+    if (reason === null) mended.push(diagnosis);
+    else failed.push({ file: diagnosis.file, reason });
   }
   return { mended: mended.reverse(), failed };
 }
@@ -73,8 +79,8 @@ class PlannedEdits {
   }
 
   /** Adds the edit that mends something. @returns why it cannot be made; null if it can. */
-  async add({ mend, file, line }: Diagnosis): Promise<string | null> {
-    if (mend === null) return 'somebody has to decide';
+  async add({ mend, file, line }: Diagnosis): Promise<Unmended | null> {
+    if (mend === null) return { code: 'undecided' };
     if (mend.kind === 'prune-ledger') {
       this.pruning = await new LedgerDesk(this.session).pruning();
       return null;
@@ -82,17 +88,17 @@ class PlannedEdits {
     const absolute = path.join(this.session.root, file);
     const known = this.texts.get(absolute);
     const reading = known === undefined ? readTextFile(absolute) : { text: known.after };
-    if ('failed' in reading) return reading.failed;
+    if ('failed' in reading) return { code: 'no-access', why: reading.failed };
     let after: string;
     try {
       after = mendedText(reading.text, mend, line ?? 0);
     } catch (error) {
-      if (error instanceof EditError) return error.message;
+      if (error instanceof EditError) return { code: 'no-edit', obstacle: error.obstacle };
       throw error;
     }
     const { changes } = await measureImpact(this.session, this.trial([[absolute, after]]));
     if (changes.rules.length + changes.entering.length + changes.leaving.length > 0) {
-      return 'something that is checked would change';
+      return { code: 'checked-changes' };
     }
     this.texts.set(absolute, { file: absolute, before: known?.before ?? reading.text, after });
     return null;

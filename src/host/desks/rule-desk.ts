@@ -215,7 +215,7 @@ export class RuleDesk {
       return edit(text);
     } catch (error) {
       if (!(error instanceof EditError)) throw error;
-      throw new UsageError({ code: 'edit-failed', file, why: error.message, advice: error.advice });
+      throw new UsageError({ code: 'edit-failed', file, obstacle: error.obstacle });
     }
   }
 

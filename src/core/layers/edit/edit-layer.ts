@@ -65,7 +65,7 @@ export function optionIn(text: string, zone: string | null, rule: string, option
 export function removeRuling(text: string, zone: string | null, selector: string): string {
   const path = rulingPath(text, zone, selector);
   if (valueAt(text, path) === undefined) {
-    throw new EditError(`it has no ruling for ${selector}${zone === null ? '' : ` in the zone ${zone}`}`);
+    throw new EditError({ code: 'no-ruling', selector, zone });
   }
   return deleteYaml(text, path);
 }
@@ -93,7 +93,7 @@ export function addExpectation(text: string, item: Readonly<Record<string, unkno
 export function replaceAdoption(text: string, from: string, to: string): string {
   const list = valueAt(text, ['presets']);
   const index = Array.isArray(list) ? list.findIndex((item) => item === from || (isMapping(item) && item['use'] === from)) : -1;
-  if (index < 0) throw new EditError(`it does not adopt ${from}`);
+  if (index < 0) throw new EditError({ code: 'no-adoption', reference: from });
   return setYaml(text, isMapping((list as unknown[])[index]) ? ['presets', index, 'use'] : ['presets', index], to);
 }
 
@@ -142,10 +142,7 @@ function zonePath(text: string, zone: string | null): YamlPath {
     const names = isSeq(zones)
       ? zones.items.flatMap((item) => (isMap(item) && typeof item.get('name') === 'string' ? [item.get('name') as string] : []))
       : [];
-    const near = nearName(zone, names);
-    throw new EditError(`it has no zone ${zone}`, near === null
-      ? (names.length === 0 ? 'None of its zones has a name.' : `It has: ${names.join(', ')}.`)
-      : `Did you mean ${near}?`);
+    throw new EditError({ code: 'no-zone', zone, near: nearName(zone, names), zones: names });
   }
   return ['zones', index];
 }

@@ -1,4 +1,5 @@
 import { withoutTrailing } from '../../base/trailing.js';
+import type { EditObstacle } from '../../model/edit-obstacle.js';
 import {
   Document, isCollection, isMap, isScalar, isSeq, Lexer, parseDocument, stringify, visit, type Node, type Pair, type YAMLMap,
   type YAMLSeq,
@@ -7,13 +8,12 @@ import {
 /** The path to a value in a YAML document: keys of mappings, indexes of lists. */
 export type YamlPath = readonly (string | number)[];
 
-/** Thrown if a text cannot be edited without changing something else; the message says why. */
+/** Thrown if a text cannot be edited without changing something else. */
 export class EditError extends Error {
   override readonly name = 'EditError';
 
-  /** @param advice what to do instead; null if only editing by hand helps. */
-  constructor(message: string, readonly advice: string | null = null) {
-    super(message);
+  constructor(readonly obstacle: EditObstacle) {
+    super(obstacle.code);
   }
 }
 
@@ -56,7 +56,7 @@ interface Splice {
 
 function parse(text: string): Document.Parsed {
   const document = parseDocument(text, { keepSourceTokens: true, logLevel: 'silent' });
-  if (document.errors.length > 0) throw new EditError('it is not YAML');
+  if (document.errors.length > 0) throw new EditError({ code: 'not-yaml' });
   return document;
 }
 
@@ -71,10 +71,10 @@ function checked(before: string, after: string, change: (data: unknown) => unkno
   const document = parseDocument(after, { logLevel: 'silent' });
   const expected = change(parse(before).toJS({ maxAliasCount: 10_000 }) ?? {});
   if (document.errors.length > 0 || JSON.stringify(document.toJS({ maxAliasCount: 10_000 }) ?? {}) !== JSON.stringify(expected)) {
-    throw new EditError('something else in it would change');
+    throw new EditError({ code: 'more-changes' });
   }
   const [kept, had] = [commentsIn(after), commentsIn(before)];
-  if (!mayLoseComments && had.some((comment, index) => kept[index] !== comment)) throw new EditError('a comment would be lost');
+  if (!mayLoseComments && had.some((comment, index) => kept[index] !== comment)) throw new EditError({ code: 'lost-comment' });
   return after;
 }
 
@@ -98,7 +98,7 @@ function setAt(document: Document.Parsed, text: string, path: YamlPath, value: u
       return { start: text.length, end: text.length, text: `${endsOpen(text) ? '\n' : ''}${blockOf(nested(path, value), 0)}` };
     }
   }
-  throw new EditError('it has another form than a layer file');
+  throw new EditError({ code: 'other-form' });
 }
 
 function nested(path: YamlPath, value: unknown): unknown {
@@ -163,11 +163,11 @@ function below(text: string, end: number, lines: string): Splice {
 
 function deleteAt(document: Document.Parsed, text: string, path: YamlPath): Splice {
   const around = path.length === 1 ? document.contents : document.getIn(path.slice(0, -1), true);
-  if (!isMap(around)) throw new EditError('it has another form than a layer file');
+  if (!isMap(around)) throw new EditError({ code: 'other-form' });
   const pairs = around.items as unknown as Pair<Node, Node | null>[];
   const index = pairs.findIndex(({ key }) => isScalar(key) && String(key.value) === String(path.at(-1)));
   const pair = pairs[index];
-  if (pair === undefined) throw new EditError('there is nothing of that name in it');
+  if (pair === undefined) throw new EditError({ code: 'no-such-name' });
   const start = pair.key.range?.[0] as number;
   const end = (pair.value?.range ?? pair.key.range)?.[1] as number;
   if (around.flow === true) {
