@@ -140,10 +140,16 @@ describe('a layer file is edited', () => {
   test('never if something else would change with it', () => {
     const anchored = 'rulings:\n  a/b: &x { level: off }\n  c/d: *x\n';
     expect(() => setRuling(anchored, null, 'a/b', { level: 'error' })).toThrow(EditError);
-    expect(() => setRuling(FILE, 'nowhere', 'a/b', { level: 'error' })).toThrow('it has no zone nowhere');
-    expect(() => removeRuling(FILE, null, 'a/b')).toThrow('it has no ruling for a/b');
+    expect(() => setRuling(FILE, 'nowhere', 'a/b', { level: 'error' })).toThrow(
+      expect.objectContaining({ obstacle: expect.objectContaining({ code: 'no-zone', zone: 'nowhere' }) }),
+    );
+    expect(() => removeRuling(FILE, null, 'a/b')).toThrow(
+      expect.objectContaining({ obstacle: { code: 'no-ruling', selector: 'a/b', zone: null } }),
+    );
     expect(() => setRuling('- a\n', null, 'a/b', { level: 'error' })).toThrow(EditError);
-    expect(() => setRuling('a: [\n', null, 'a/b', { level: 'error' })).toThrow('it is not YAML');
+    expect(() => setRuling('a: [\n', null, 'a/b', { level: 'error' })).toThrow(
+      expect.objectContaining({ obstacle: { code: 'not-yaml' } }),
+    );
   });
 
   const word = fc.constantFrom('a', 'b', 'c/d', 'x: y', '#z', '*', '- q', 'true');

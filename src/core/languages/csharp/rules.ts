@@ -100,6 +100,8 @@ export const CSHARP_RULES: LanguageRules = {
   'dead/variable': as(
     good('class Quay { int low; void Moor() { var tide = 1; Sail($"{tide}"); using var berth = Open(); if (Find(out var '
       + 'place)) Go(place); _ = tide; } }\n'),
+    good('class Quay { void Moor() { var (low, high) = Tide(); Sail(low); } }\n'),
+    bad('class Quay { void Moor() { Find(out var place); } }\n', '1:41-46 place is never used'),
     bad(
       'class Quay { void Moor() { var low = 1; int high; high = 2; } }\n',
       ['1:32-35 low is never used', '1:45-49 high is set but never read'],
