@@ -31,6 +31,13 @@ export default defineRule({
     bad('javascript', 'export function moor() {}\nexport const tide = 1;\n', '2:14-18 nobody takes tide, which is exported', {
       file: 'quay.js', others: { 'main.js': "import { moor } from './quay.js';\nmoor();\n" },
     }),
+    bad('javascript', 'export const low = 1;\nexport const high = 2;\n', '2:14 [likely] nobody takes high, which is exported', {
+      file: 'boats/tide.js',
+      others: {
+        'boats/package.json': '{ "name": "boats", "exports": "./main.js" }\n',
+        'boats/main.js': "import { low } from './tide.js';\nexport const least = low;\n",
+      },
+    }),
     good('javascript', 'export const layout = 1;\n', { file: 'quay.js', options: { free: ['layout'] } }),
     bad(
       'javascript',

@@ -35,6 +35,10 @@ export const IDIOM_RULES: LanguageRules = {
       ['3:4-4 a comma is missing after the last item', '5:10-11 a comma after the last item'],
       { repaired: 'const tides = [\n  1,\n  2,\n];\nsail(a, b);\n' },
     ),
+    good('class Quay {\n  set low(\n    tide\n  ) {}\n}\n'),
+    bad('class Quay {\n  moor(\n    berth\n  ) {}\n}\n', '3:10-10 a comma is missing after the last item', {
+      repaired: 'class Quay {\n  moor(\n    berth,\n  ) {}\n}\n',
+    }),
     bad('const tides = {\n  low, // of spring\n  high, // of neap\n};\n', '3:7 a comma after the last item', {
       options: { style: 'none' }, repaired: 'const tides = {\n  low, // of spring\n  high // of neap\n};\n',
     }),

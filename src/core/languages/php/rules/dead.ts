@@ -37,6 +37,7 @@ export const DEAD_RULES: LanguageRules = {
       '<?php function moor() { $berth = 2; $count = 0; $count++; }\n',
       ['1:25-31 $berth is never used', '1:37-43 $count is set but never read'],
     ),
+    bad('<?php function moor() { $low = 1; return Quay::$low; }\n', '1:25-29 $low is never used'),
   ),
   'dead/import': by(
     byTree((source) => unusedImports(source, PHP_IMPORTS)),
