@@ -94,6 +94,17 @@ describe('house rules', () => {
     );
   });
 
+  test.each(['"*"', '"tag:output"'])('are among the rules that %s selects, for one file as for all', (selector) => {
+    const folder = makeFolder({
+      'elvar.yaml': `rulings: { ${selector}: note }\n`,
+      'deep/down/elvar.yaml': `rules:\n${LOG}    tags: [output]\n`,
+      'a.py': 'print(1)\n',
+    });
+    const whole = found(folder).filter((line) => line.includes('house/harbour-log'));
+    expect(whole).toEqual(['a.py:1:1 house/harbour-log call log.info, not print']);
+    expect(found(folder, 'a.py').filter((line) => line.includes('house/harbour-log'))).toEqual(whole);
+  });
+
   test('hold for a file that no layer file lies around', () => {
     const folder = makeFolder(
       { '.git/HEAD': '', 'side/elvar.yaml': `rulings: { house/harbour-log: error }\nrules:\n${LOG}`, 'other/a.py': 'print(1)\n' },
