@@ -6,6 +6,7 @@ import type {
 } from 'vscode-languageserver-protocol/node.js';
 import { applied, at, brief, EditorClient } from '../support/editor-client.js';
 import { makeFolder } from '../support/project.js';
+import { sampled } from '../support/runs.js';
 
 const LAYER = 'rulings:\n  slips/loose-compare: { level: error, because: the gate sends text }\n  text/trailing-blanks: note\n'
   + '  dead/import: warning\nzones:\n  - name: tests\n    match: ["*.test.js"]\n    rulings: { slips/loose-compare: off }\n';
@@ -256,7 +257,9 @@ describe('in an editor', () => {
     expect(after).toMatch(/words\/spelling: [^]*level: note[^]*options: [^]*recieve/);
   });
 
-  test.each([['utf-8', 7], ['utf-16', 5], ['utf-32', 4]])('places are counted in %s', async (encoding, character) => {
+  test.each(
+    sampled([['utf-8', 7], ['utf-16', 5], ['utf-32', 4]] as const, 2),
+  )('places are counted in %s', async (encoding, character) => {
     const client = await start(
       { ...FILES, 'elvar.yaml': 'rulings: { slips/loose-compare: error }\n' }, { general: { positionEncodings: [encoding] } },
     );
