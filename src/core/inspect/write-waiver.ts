@@ -92,7 +92,9 @@ function wordsOf({ selectors, reach, until, because }: WaiverRequest): string {
 
 /** The words as a comment in the language, and in what stands between its code. */
 function commentForms({ language: { comments: { line, block, between = [] } } }: SourceText, words: string): string[] {
-  const blocks = [...block, ...between].filter(([, close]) => close === '' || !words.includes(close));
+  // In braces too, a comment ends at its own mark.
+  const endsIn = (close: string): boolean => close !== '' && words.includes(close.replace(/\}$/, ''));
+  const blocks = [...block, ...between].filter(([, close]) => !endsIn(close));
   return [
     ...line.slice(0, 1).map((mark) => `${mark} ${words}`),
     ...blocks.map(([open, close]) => `${open} ${words} ${close}`.trimEnd()),
