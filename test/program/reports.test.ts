@@ -211,6 +211,7 @@ describe.each<[string, () => string]>(
         expect(line.slice((region.startColumn as number) - 1, (region.endColumn as number) - 1)).toBe(region.snippet.text);
       }
       expect(fixes !== undefined, findings[index]?.rule).toBe(findings[index]?.repair !== null);
+      expect(properties?.['repair'] ?? null, findings[index]?.rule).toBe(findings[index]?.repair ?? null);
       for (const { artifactChanges: [change] } of index % size(6, 1) === 0 ? fixes ?? [] : []) {
         const edits = (change?.replacements ?? []).toSorted((a, b) =>
           (b.deletedRegion.charOffset as number) - (a.deletedRegion.charOffset as number));
