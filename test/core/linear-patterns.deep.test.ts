@@ -25,7 +25,7 @@ const SHORT: Readonly<Record<string, RegExp>> = {
   'what the parser of the command line prints': /^cli\/command-line\//,
   'forty characters':
     /^core\/(?:languages\/python\/[a-z-]+\.ts .*\[ \\t\]\*,\?|catalog\/safety\/secret-literal\.ts \/\[\\w\.-\]\*\$)/,
-  'lines of two thousand characters': /^core\/catalog\/dead\/commented-code/,
+  'lines of two thousand characters': /^core\/languages\/code-lines/,
   'queries of five thousand characters': /^core\/catalog\/house-search\.ts .*\[\*\+\]/,
 };
 
