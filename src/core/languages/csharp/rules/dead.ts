@@ -31,6 +31,10 @@ export const DEAD_RULES: LanguageRules = {
     good('class Quay { int low; void Moor() { var tide = 1; Sail($"{tide}"); using var berth = Open(); if (Find(out var '
       + 'place)) Go(place); _ = tide; } }\n'),
     good('class Quay { void Moor() { var (low, high) = Tide(); Sail(low); } }\n'),
+    good(
+      'class Quay { void Moor() { (int low, int high) = Tide(); var (first, (mid, last)) = Berths(); Sail(low, first); } }\n',
+    ),
+    bad('class Quay { void Moor() { if (Tide() is (int low, int high)) Sail(low); } }\n', '1:56-60 high is never used'),
     bad('class Quay { void Moor() { Find(out var place); } }\n', '1:41-46 place is never used'),
     bad(
       'class Quay { void Moor() { var low = 1; int high; high = 2; } }\n',
