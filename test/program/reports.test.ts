@@ -238,6 +238,40 @@ describe.each<[string, () => string]>(
   });
 });
 
+test('a comment on a review says what was found, what can be done about it, and what is excused', () => {
+  const folder = makeFolder({
+    '.git/': '',
+    'elvar.yaml': 'rulings: { slips/loose-compare: error, text/trailing-blanks: warning, idiom/function-scoped-binding: note }\n',
+    'a.js': 'go(a == b);\ngo(c == d); // elvar waive slips/loose-compare until 2126-01-31 because both are texts\nvar tide = 1;  \n',
+    'b.js': 'go(1);\nvar tide = 1;\n',
+  });
+  expect(check(folder, 'markdown')).toBe([
+    '**4 findings in 2 of 3 files:** 1 error, 1 warning and 2 notes.',
+    '',
+    '1 finding can be repaired by `elvar fix`. Excused: 1 by waivers.',
+    '',
+    '| rule | level | findings | files | decided by |',
+    '|---|---|---:|---:|---|',
+    '| `slips/loose-compare` | error | 1 | 1 | `elvar.yaml:1` |',
+    '| `text/trailing-blanks` | warning | 1 | 1 | `elvar.yaml:1` |',
+    '| `idiom/function-scoped-binding` | note | 2 | 2 | `elvar.yaml:1` |',
+    '',
+    'First places of each rule:',
+    '',
+    '- `a.js:1` == converts its operands before comparing; === does not (`slips/loose-compare`)',
+    '- `a.js:3` 2 spaces or tabs at the end of the line (`text/trailing-blanks`)',
+    '- `a.js:3` visible in the whole function: tide (`idiom/function-scoped-binding`)',
+    '- `b.js:2` visible in the whole function: tide (`idiom/function-scoped-binding`)',
+    '',
+    'Excused:',
+    '',
+    '- `a.js:2` `slips/loose-compare`, waiver on line 2 until 2126-01-31: both are texts',
+    '',
+  ].join('\n'));
+  writeFileSync(path.join(folder, 'a.js'), 'go(1);\n');
+  expect(check(folder, 'markdown', '--rule', 'slips/*')).toBe('**No findings in 3 files.**\n');
+});
+
 test('a page counts the decisions about a rule that it does not show', () => {
   const moreOf = (directories: number): readonly string[] => {
     const names = Array.from({ length: directories }, (_, index) => `quay${index}`);
