@@ -74,6 +74,59 @@ describe('the text for a review', () => {
     expect(lines).toContain('| `idiom/debug-print` | tightened | note → warning | 2 | no change | `elvar.yaml:4` |');
   });
 
+  test('lists the findings that appear, those that can be repaired, those that go, and those of another level', () => {
+    const folder = makeFolder({
+      '.git/': '',
+      'elvar.yaml': 'rulings: { slips/loose-compare: warning, idiom/function-scoped-binding: note }\n',
+      'a.js': 'go(a == b);  \ngo(c == d);\n',
+      'b.js': 'go(1);  \nvar x = 1\n',
+    });
+    const sets = ['slips/loose-compare=error', 'text/trailing-blanks=note', 'idiom/*=off', 'text/final-newline=note'];
+    const { out } = elvar(folder, ['impact', '--format', 'markdown', ...sets.flatMap((set) => ['--set', set])]);
+    expect(out).toBe([
+      '**3 rules are tightened and 1 rule is loosened, for 3 of 3 files: 2 findings appear (2 can be repaired), '
+        + '1 disappears and 2 change level.**',
+      '',
+      'What gets weaker:',
+      '',
+      '| rule | was → is | files | by line | what stands against it | findings |',
+      '|---|---|---:|---|---|---|',
+      '| `idiom/function-scoped-binding` | note → off | 2 | `the command line` | nothing | −1 |',
+      '',
+      'What else changes:',
+      '',
+      '| rule | | was → is | files | findings | decided by |',
+      '|---|---|---|---:|---|---|',
+      '| `slips/loose-compare` | tightened | warning → error | 2 | 2 at another level | `the command line` |',
+      '| `text/final-newline` | tightened | off → note | 3 | no change | `the command line` |',
+      '| `text/trailing-blanks` | tightened | off → note | 3 | +2 (2 can be repaired) | `the command line` |',
+      '',
+      '<details>',
+      '<summary>idiom/function-scoped-binding: −1</summary>',
+      '',
+      '- − `b.js:2` visible in the whole function: x',
+      '',
+      '</details>',
+      '<details>',
+      '<summary>slips/loose-compare: 2 at another level</summary>',
+      '',
+      '- ~ `a.js:1` == converts its operands before comparing; === does not',
+      '- ~ `a.js:2` == converts its operands before comparing; === does not',
+      '',
+      '</details>',
+      '<details>',
+      '<summary>text/trailing-blanks: +2 (2 can be repaired)</summary>',
+      '',
+      '- + `a.js:1` 2 spaces or tabs at the end of the line',
+      '- + `b.js:1` 2 spaces or tabs at the end of the line',
+      '',
+      '</details>',
+      '',
+      'Rule sets: 1 before, 1 after.',
+      '',
+    ].join('\n'));
+  });
+
   test('is told of what nobody has committed, and of a trial without anybody', () => {
     const folder = repository();
     writeFiles(folder, { 'quay/elvar.yaml': 'rulings:\n  slips/loose-compare: off\n' });
