@@ -77,6 +77,13 @@ function finished(hash: number): number {
   return second ^ (second >>> 16);
 }
 
+/** Two digits of each byte: there are as many fingerprints as findings. */
+const BYTES = Array.from({ length: 256 }, (_, byte) => byte.toString(16).padStart(2, '0'));
+
 function hexadecimal(half: number): string {
-  return (half >>> 0).toString(16).padStart(8, '0');
+  return digits(half >>> 24) + digits(half >>> 16) + digits(half >>> 8) + digits(half);
+}
+
+function digits(byte: number): string {
+  return BYTES[byte & 0xff] as string;
 }

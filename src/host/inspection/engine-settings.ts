@@ -10,6 +10,13 @@ import { setFlagsFromString } from 'node:v8';
  */
 const WORTH_TIERING = 2_000_000;
 
+/**
+ * How many bytes of bytecode a function runs before V8 thinks about optimizing it; on its own it asks after 132 KiB. A check runs
+ * some thousand functions warm and few hot: optimized that early, most are done before it pays, on every thread anew, and
+ * compiling took a quarter of the processor time. Twice as much is too late for large projects (`bench/flags.mjs`).
+ */
+const WORTH_OPTIMIZING = 600_000;
+
 /** Whether the process is Elvar's own and runs the V8 for which these settings were chosen. */
 let isOurs = false;
 
@@ -35,6 +42,7 @@ export function prepareEngine(
   { root, files }: { readonly root: string; readonly files: readonly { readonly path: string }[] },
 ): void {
   if (!isOurs) return;
+  setFlagsFromString(`--interrupt-budget=${WORTH_OPTIMIZING}`);
   let size = 0;
   for (const file of files) {
     size += sizeOf(path.join(root, file.path));

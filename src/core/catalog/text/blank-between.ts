@@ -69,7 +69,7 @@ function gapAbove(node: SyntaxNode, text: string): { readonly lines: number; rea
   // What shares a line with the definition before it is another matter.
   return ends === 0 || between.trim() !== ''
     ? null
-    : { lines: ends - 1, at: top.start - (/[^\n]*$/.exec(between)?.[0].length ?? 0) };
+    : { lines: ends - 1, at: before.end + between.lastIndexOf('\n') + 1 };
 }
 
 const DEFINED = new Set(DEFINITIONS);
@@ -81,11 +81,17 @@ function above(node: SyntaxNode, text: string): { readonly top: SyntaxNode; read
     before.previous) {
     const gap = text.slice(before.end, top.start);
     // A comment at the end of a line belongs to that line.
-    const isAlone = /(?:^|\n)[ \t]*$/.test(text.slice(0, before.start));
-    if (!isAlone || gap.trim() !== '' || gap.split('\n').length > 2) break;
+    if (!isFirstOnLine(text, before.start) || gap.trim() !== '' || gap.split('\n').length > 2) break;
     top = before;
   }
   return { top, before: top.previous };
+}
+
+/** Whether nothing but spaces and tabs stands before an offset on its line. */
+function isFirstOnLine(text: string, offset: number): boolean {
+  let at = offset - 1;
+  while (text[at] === ' ' || text[at] === '\t') at -= 1;
+  return at < 0 || text[at] === '\n';
 }
 
 /** Whether something is defined with a body: exports and declarations may have none. */
