@@ -14,6 +14,8 @@ export const LOCALE_RULES: LanguageRules = {
     byTree(fixedFormatsInPhp),
     good("<?php date('Y-m-d'); sail('d.m.Y');\n"),
     good("<?php number_format($tide, 2, '.', '');\n"),
+    good("<?php number_format($tide, 2); number_format($tide, 2, '.');\n"),
+    bad("<?php number_format($tide, 2, ',');\n", '1:7-35 this puts in separators that only some countries use'),
     bad("<?php number_format($tide, 2, ',', '.');\n", '1:7-40 this puts in separators that only some countries use'),
     bad(
       "<?php date('d.m.Y'); $day->format('m/d/Y');\n",
