@@ -242,7 +242,8 @@ test('a comment on a review says what was found, what can be done about it, and 
   const folder = makeFolder({
     '.git/': '',
     'elvar.yaml': 'rulings: { slips/loose-compare: error, text/trailing-blanks: warning, idiom/function-scoped-binding: note }\n',
-    'a.js': 'go(a == b);\ngo(c == d); // elvar waive slips/loose-compare until 2126-01-31 because both are texts\nvar tide = 1;  \n',
+    'a.js': 'go(a == b);\ngo(c == d); // elvar waive slips/loose-compare until 2126-01-31 because both are texts\n'
+      + 'var tide = 1;  \n',
     'b.js': 'go(1);\nvar tide = 1;\n',
   });
   expect(check(folder, 'markdown')).toBe([
