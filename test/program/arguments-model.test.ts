@@ -149,7 +149,7 @@ test('whatever is typed, there is an answer or a message, and a command that onl
     if (LOOKING.has(args[0] as string) || args.includes('--dry-run') || code === 2) {
       expect(contentOf(folder), told).toEqual(before);
     }
-  }), { numRuns: runs(60, 2_500), examples: [[['check']], [['--help']], [['check', '--level', 'loud']]] });
+  }), { numRuns: runs(30, 2_500), examples: [[['check']], [['--help']], [['check', '--level', 'loud']]] });
   // All ways to end were met; of random lines, one in thirty ends with 1.
   expect([0, 1, 2].filter((code) => codes.has(code))).toEqual([0, 1, 2]);
 });

@@ -149,6 +149,6 @@ test('a finding is on a changed line if, and only if, its line was not there at 
     }
     expect([...state.files.keys()]).toEqual(expect.arrayContaining(report.files.map(({ path: own }) => own)));
     rmSync(folder, { recursive: true });
-  }), { numRuns: runs(4, 80), examples: [CHANGED_SINCE_FIRST] });
+  }), { numRuns: runs(2, 80), examples: [CHANGED_SINCE_FIRST] });
   expect(Math.min(lines, files)).toBeGreaterThan(size(0, 10));
 });

@@ -140,7 +140,7 @@ test('whatever is edited in whatever order, what an editor shows is what a check
     }
     for (const own of open.keys()) await editor.close(own);
     for (const made of [folder, copy]) rmSync(made, { recursive: true });
-  }), { numRuns: runs(6, 400) });
+  }), { numRuns: runs(3, 400) });
   // A few rounds of edits may meet few findings.
   if (HAS_TIME) expect(compared).toBeGreaterThan(20);
 });
