@@ -15,7 +15,7 @@ const LENGTH = 60_000;
 const SOON = 250;
 
 /** Milliseconds that a pattern may take on the slowest machine. */
-const FAR_TOO_LONG = 20_000;
+const FAR_TOO_LONG = 8_000;
 
 /** Characters of each class, and what is made of two. */
 const RUNS = [
