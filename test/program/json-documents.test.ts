@@ -1,16 +1,21 @@
-import { cpSync } from 'node:fs';
+import { cpSync, mkdtempSync, realpathSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { beforeEach, describe, expect, test } from 'vitest';
+import { afterAll, beforeEach, describe, expect, test } from 'vitest';
 import { commitAll, git } from '../support/git.js';
 import { DOCUMENTS } from '../support/json-documents.js';
 import { elvar, makeFolder } from '../support/project.js';
 
 const DEMO = path.join(import.meta.dirname, '..', '..', 'demo', 'harbour');
 
+/** The demo, for commands that change nothing: what one has found, the next need not look for. */
+const shared = realpathSync(mkdtempSync(path.join(tmpdir(), 'elvar-test-')));
+cpSync(DEMO, shared, { recursive: true });
+afterAll(() => rmSync(shared, { recursive: true, force: true }));
+
 let folder: string;
 beforeEach(() => {
-  folder = makeFolder();
-  cpSync(DEMO, folder, { recursive: true });
+  folder = shared;
 });
 
 interface Document {
@@ -61,6 +66,10 @@ describe('what commands print for machines has exactly the agreed keys', () => {
     ['elvar-presets/1', 'presets'], ['elvar-preset/1', 'presets elvar:starter'], ['elvar-preset/1', 'presets elvar:everything'],
     ['elvar-catalog/1', 'catalog'], ['elvar-catalog/1', 'catalog dead/import'], ['elvar-doctor/1', 'doctor'],
   ])('%s: elvar %s', (format, command) => {
+    if (command === 'fix' || command.includes('HEAD')) {
+      folder = makeFolder();
+      cpSync(DEMO, folder, { recursive: true });
+    }
     if (command.includes('HEAD')) {
       git(folder, 'init', '-q', '-b', 'main');
       commitAll(folder);
