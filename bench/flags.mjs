@@ -3,6 +3,7 @@
 import {
   cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, unlinkSync, writeFileSync,
 } from 'node:fs';
+import { spawnSync } from 'node:child_process';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { compare } from './measure.mjs';
@@ -26,13 +27,19 @@ function programWithout(flags, name) {
     return text.replace(`"${flag}"`, `"${' '.repeat(flag.length)}"`);
   }, readFileSync(file, 'utf8')));
   for (const entry of readdirSync(cli).filter((own) => own.endsWith('.cache'))) unlinkSync(path.join(cli, entry));
-  return { program: path.join(cli, 'main.cjs'), env: { ...process.env, XDG_CACHE_HOME: path.join(copy, 'cache') } };
+  const made = { program: path.join(cli, 'main.cjs'), env: { ...process.env, XDG_CACHE_HOME: path.join(copy, 'cache') } };
+  // It sets flags only with the code cache of a build beside it.
+  spawnSync(process.execPath, [made.program, '--help'], { env: made.env });
+  const caches = path.join(copy, 'cache', 'elvar', 'program');
+  for (const entry of readdirSync(caches)) cpSync(path.join(caches, entry), path.join(cli, entry));
+  return made;
 }
 
 const FLAGS = {
   'one compilation of the parsers': ['--no-wasm-dynamic-tiering', '--no-wasm-tier-up'],
   'the first of its two flags': ['--no-wasm-dynamic-tiering'],
   'the second of its two flags': ['--no-wasm-tier-up'],
+  'late optimizing': ['--interrupt-budget=600000'],
 };
 
 try {

@@ -15,7 +15,7 @@ const WORTH_TIERING = 2_000_000;
  * some thousand functions warm and few hot: optimized that early, most are done before it pays, on every thread anew, and
  * compiling took a quarter of the processor time. Twice as much is too late for large projects (`bench/flags.mjs`).
  */
-const WORTH_OPTIMIZING = 600_000;
+const OPTIMIZE_LATE = '--interrupt-budget=600000';
 
 /** Whether the process is Elvar's own and runs the V8 for which these settings were chosen. */
 let isOurs = false;
@@ -42,7 +42,7 @@ export function prepareEngine(
   { root, files }: { readonly root: string; readonly files: readonly { readonly path: string }[] },
 ): void {
   if (!isOurs) return;
-  setFlagsFromString(`--interrupt-budget=${WORTH_OPTIMIZING}`);
+  setFlagsFromString(OPTIMIZE_LATE);
   let size = 0;
   for (const file of files) {
     size += sizeOf(path.join(root, file.path));
