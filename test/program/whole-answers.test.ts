@@ -11,6 +11,10 @@ rulings:
   text/line-width: { level: note, options: { max: 60 } }
   idiom/function-scoped-binding: { level: warning, until: 2026-01-31 }
   docs/ticketless-todo: note
+zones:
+  - name: kiosks
+    match: [/kiosk/]
+    at-most: note
 expect:
   - of: [/quay/]
     rulings: { slips/loose-compare: { at-least: error } }
@@ -38,38 +42,53 @@ zones:
 
 /** Command lines, each with the name of the file that has its answer. */
 const ASKED: Readonly<Record<string, readonly string[]>> = {
-  check: ['check'], 'check-excused': ['check', '--excused'], 'check-lines': ['check', '--format', 'lines'],
-  'check-json': ['check', '--format', 'json', '--excused'], 'check-sarif': ['check', '--format', 'sarif'],
-  'check-junit': ['check', '--format', 'junit'], 'check-markdown': ['check', '--format', 'markdown'],
-  'check-page': ['check', '--format', 'html'], 'check-by-file': ['check', '--group-by', 'file', '--all'],
-  resolve: ['resolve'], 'resolve-json': ['resolve', '--format', 'json'], 'resolve-ndjson': ['resolve', '--format', 'ndjson'],
-  explain: ['explain', 'quay/berth.js'], 'explain-rule': ['explain', 'quay/berth.js', 'slips/loose-compare'],
-  'explain-line': ['explain', 'quay/berth.js:1'], 'explain-expired': [
-    'explain', 'quay/berth.js', 'idiom/function-scoped-binding',
-  ],
+  check: ['check'],
+  'check-excused': ['check', '--excused'],
+  'check-lines': ['check', '--format', 'lines'],
+  'check-json': ['check', '--format', 'json', '--excused'],
+  'check-sarif': ['check', '--format', 'sarif'],
+  'check-junit': ['check', '--format', 'junit'],
+  'check-markdown': ['check', '--format', 'markdown'],
+  'check-page': ['check', '--format', 'html'],
+  'check-by-file': ['check', '--group-by', 'file', '--all'],
+  resolve: ['resolve'],
+  'resolve-json': ['resolve', '--format', 'json'],
+  'resolve-ndjson': ['resolve', '--format', 'ndjson'],
+  explain: ['explain', 'quay/berth.js'],
+  'explain-rule': ['explain', 'quay/berth.js', 'slips/loose-compare'],
+  'explain-line': ['explain', 'quay/berth.js:1'],
+  'explain-expired': ['explain', 'quay/berth.js', 'idiom/function-scoped-binding'],
   'explain-json': ['explain', 'quay/berth.js', 'text/trailing-blanks', '--format', 'json'],
   'explain-zone': ['explain', 'quay/berth.test.js', 'text/line-width'],
-  scope: ['scope'], 'scope-json': ['scope', '--format', 'json'], status: ['status'], 'status-json': [
-    'status', '--format', 'json',
-  ],
-  fix: ['fix', '--dry-run'], 'fix-json': ['fix', '--dry-run', '--format', 'json'], waive: ['waive', '--list'],
-  'waive-json': ['waive', '--list', '--format', 'json'], ledger: ['ledger', '--all'], 'ledger-json': [
-    'ledger', '--format', 'json',
-  ],
-  catalog: ['catalog', 'compare'], 'catalog-rule': ['catalog', 'slips/loose-compare'],
-  'catalog-json': ['catalog', 'slips/loose-compare', '--format', 'json'], compare: ['compare', 'quay', 'kiosk'],
-  'compare-json': ['compare', 'quay/berth.js', 'quay/berth.test.js', '--format', 'json'], doctor: ['doctor'],
-  'doctor-json': ['doctor', '--format', 'json'], impact: [
-    'impact', '--set', 'text/line-width=error', '--set', 'text/final-newline=off',
-  ],
+  scope: ['scope'],
+  'scope-json': ['scope', '--format', 'json'],
+  status: ['status'],
+  'status-json': ['status', '--format', 'json'],
+  fix: ['fix', '--dry-run'],
+  'fix-json': ['fix', '--dry-run', '--format', 'json'],
+  waive: ['waive', '--list'],
+  'waive-json': ['waive', '--list', '--format', 'json'],
+  ledger: ['ledger', '--all'],
+  'ledger-json': ['ledger', '--format', 'json'],
+  catalog: ['catalog', 'compare'],
+  'catalog-rule': ['catalog', 'slips/loose-compare'],
+  'catalog-json': ['catalog', 'slips/loose-compare', '--format', 'json'],
+  compare: ['compare', 'quay', 'kiosk'],
+  'compare-json': ['compare', 'quay/berth.js', 'quay/berth.test.js', '--format', 'json'],
+  doctor: ['doctor'],
+  'doctor-json': ['doctor', '--format', 'json'],
+  impact: ['impact', '--set', 'text/line-width=error', '--set', 'text/final-newline=off'],
   'impact-json': ['impact', '--set', 'text/line-width.max=40', '--format', 'json'],
-  'impact-markdown': ['impact', 'HEAD~1..HEAD', '--format', 'markdown'], 'impact-commits': ['impact', 'HEAD~1..HEAD'],
-  set: ['set', 'text/line-width', 'warning', '--at', 'kiosk', '--dry-run'], accept: [
-    'accept', 'recieve', '--at', 'kiosk', '--dry-run',
-  ],
-  adopt: ['adopt', 'elvar:starter', '--dry-run'], expect: ['expect', 'quay', 'text/trailing-blanks', '--dry-run'],
-  presets: ['presets', 'elvar:starter'], 'presets-json': ['presets', './house/style.yaml', '--format', 'json'],
-  history: ['history', 'quay/berth.js'], 'history-rule': ['history', 'quay/berth.js', 'slips/loose-compare'],
+  'impact-markdown': ['impact', 'HEAD~1..HEAD', '--format', 'markdown'],
+  'impact-commits': ['impact', 'HEAD~1..HEAD'],
+  set: ['set', 'text/line-width', 'warning', '--at', 'kiosk', '--dry-run'],
+  accept: ['accept', 'recieve', '--at', 'kiosk', '--dry-run'],
+  adopt: ['adopt', 'elvar:starter', '--dry-run'],
+  expect: ['expect', 'quay', 'text/trailing-blanks', '--dry-run'],
+  presets: ['presets', 'elvar:starter'],
+  'presets-json': ['presets', './house/style.yaml', '--format', 'json'],
+  history: ['history', 'quay/berth.js'],
+  'history-rule': ['history', 'quay/berth.js', 'slips/loose-compare'],
   'history-json': ['history', 'quay/berth.js', '--format', 'json'],
 };
 

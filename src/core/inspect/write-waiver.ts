@@ -92,7 +92,7 @@ function wordsOf({ selectors, reach, until, because }: WaiverRequest): string {
 
 /** The words as a comment in the language, and in what stands between its code. */
 function commentForms({ language: { comments: { line, block, between = [] } } }: SourceText, words: string): string[] {
-  // In braces too, a comment ends at its own mark.
+  // A comment in braces ends at its own mark, before the closing brace.
   const endsIn = (close: string): boolean => close !== '' && words.includes(close.replace(/\}$/, ''));
   const blocks = [...block, ...between].filter(([, close]) => !endsIn(close));
   return [
