@@ -11,7 +11,6 @@ import { stretchOf, type ForeignHit } from '../../src/core/inspect/foreign-hits.
 import { findingsIn } from '../../src/core/findings/finding-list.js';
 import { countsOf } from '../../src/core/findings/finding-counts.js';
 import { FoundFindings } from '../../src/core/findings/found-finding.js';
-import { writeFindings } from '../../src/core/findings/write-findings.js';
 import type { Tools } from '../../src/core/inspect/inspect-file.js';
 import { inspect } from '../support/inspect.js';
 import { Planner } from '../../src/core/inspect/plan.js';
@@ -84,7 +83,7 @@ test('findings keep their levels until a layer sets one', () => {
       null,
     );
   }
-  const written = writeFindings(found.all, { lines: 3, waivers: [], misread: [], unfinished: [] });
+  const written = found.written({ lines: 3, waivers: [], misread: [], unfinished: [] });
   const levels = (layer: string): readonly string[] => {
     const list = findingsIn(written, 'berth.cpp', decide(layer).rules.set);
     expect(list.counts).toEqual(countsOf(list.all));

@@ -4,7 +4,6 @@ import type { FileFindings } from '../../src/core/findings/file-findings.js';
 import { countsOf } from '../../src/core/findings/finding-counts.js';
 import { findingsIn } from '../../src/core/findings/finding-list.js';
 import { plainFinding } from '../../src/core/findings/plain-finding.js';
-import { writeFindings } from '../../src/core/findings/write-findings.js';
 import { packed, unpacked } from '../../src/host/memory/record.js';
 import { FoundFindings, type FoundFinding } from '../../src/core/findings/found-finding.js';
 import type { RuleSet } from '../../src/core/model/rule-set.js';
@@ -22,12 +21,16 @@ function source(text: string): SourceText {
 }
 
 /** A finding on each line that is not empty, at its first character. */
-function lineFindings(text: SourceText, rule: string = kind.rule): FoundFinding[] {
+function foundIn(text: SourceText, rule: string = kind.rule): FoundFindings {
   const findings = new FoundFindings(text);
   for (const { start, text: line } of text.lines) {
     if (line !== '') findings.add({ ...kind, rule }, { start, end: start + 1, message: 'wrong' }, false, null);
   }
-  return findings.all;
+  return findings;
+}
+
+function lineFindings(text: SourceText, rule?: string): FoundFinding[] {
+  return foundIn(text, rule).all;
 }
 
 describe('a finding', () => {
@@ -105,8 +108,9 @@ describe('a finding', () => {
       .map((pieces) =>
         source(pieces.join('')));
     fc.assert(fc.property(text, fc.constantFrom<('error' | 'note')[]>('error', 'note'), (own, level) => {
-      const findings = lineFindings(own);
-      const written = writeFindings(findings, { lines: 3, waivers: [], misread: [], unfinished: [] });
+      const found = foundIn(own);
+      const findings = found.all;
+      const written = found.written({ lines: 3, waivers: [], misread: [], unfinished: [] });
       const set: RuleSet = {
         id: 'set', rules: new Map([[kind.rule, { level, options: {}, waivers: 'allow', fix: 'allow', ledger: 'allow' }]]),
       };

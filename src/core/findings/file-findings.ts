@@ -15,11 +15,9 @@ export type LateText = string | (() => string);
 export interface FileFindings extends FindingsHead {
   /**
    * `WIDTH` numbers a finding (see columns.ts); then for each message where it ends in the texts; then for each line of code
-   * where it ends, and {@link placeOfCode}.
+   * where it ends, and twice the column of its first character, and one more if the line goes on.
    */
   readonly numbers: Int32Array;
-  /** 16 hexadecimal digits a finding. */
-  readonly prints: LateText;
   /** All messages, and after these all lines of code. */
   readonly texts: LateText;
   /** JSON of the repairs by fingerprint; null if nobody asked for them. */

@@ -1,47 +1,53 @@
 import type { SourceText } from '../base/source-text.js';
 
-/** The parts of a finding that its fingerprint depends on. */
-interface Printed {
-  readonly rule: string;
-  /** The 1-based line that it starts on. */
-  readonly line: number;
+/** Two halves of 32 bits, of the line last seen. */
+interface LinePrint {
+  line: number;
+  high: number;
+  low: number;
 }
 
 /**
- * The fingerprints of a file's findings, each from its rule, the text of its line without blanks and, if the file has
+ * Computes the fingerprints of a file's findings, each from its rule, the text of its line without blanks and, if the file has
  * equal ones, its number among them. A fingerprint stays the same when lines or files move.
  */
-export function fingerprintsOf(findings: readonly Printed[], text: SourceText): string[] {
-  const seen = new Map<number, number>();
-  // One long line may have very many findings: each rule goes over it once.
-  let latest = 0;
-  let prints = new Map<string, Print>();
-  return findings.map(({ rule, line }) => {
-    if (line !== latest) [latest, prints] = [line, new Map()];
-    let print = prints.get(rule);
-    if (print === undefined) prints.set(rule, (print = printOf(rule, text, line)));
+export class Fingerprints {
+  /** The halves of the latest fingerprint. */
+  high = 0;
+  low = 0;
+  private readonly seen = new Map<number, number>();
+  /** One long line may have very many findings: each rule goes over it once. */
+  private readonly latest = new Map<string, LinePrint>();
+
+  constructor(private readonly text: SourceText) {}
+
+  /** Computes that of the next finding in the order of the file. @param line the 1-based line that it starts on. */
+  next(rule: string, line: number): void {
+    let print = this.latest.get(rule);
+    if (print === undefined) this.latest.set(rule, (print = { line: 0, high: 0, low: 0 }));
+    if (print.line !== line) printLine(print, rule, this.text, line);
     const { high, low } = print;
     // A number is exact to 53 bits: all of one half and most of the other.
     const key = (high >>> 0) * 0x200000 + (low >>> 11);
-    const number = (seen.get(key) ?? 0) + 1;
-    seen.set(key, number);
-    return hexadecimal(finished(step(high, number))) + hexadecimal(finished(step(low, -number)));
-  });
+    const number = (this.seen.get(key) ?? 0) + 1;
+    this.seen.set(key, number);
+    this.high = finished(step(high, number));
+    this.low = finished(step(low, -number));
+  }
 }
 
-/** Two halves of 32 bits. */
-interface Print {
-  readonly high: number;
-  readonly low: number;
+/** A fingerprint in 16 hexadecimal digits. */
+export function fingerprintText(high: number, low: number): string {
+  return hexadecimal(high) + hexadecimal(low);
 }
 
 /** The 32-bit offset basis of FNV-1a (Fowler, Noll and Vo), and another start value for the second half. */
 const STARTS = [0x811c9dc5, 0x6b43a9b5] as const;
 
 /** The hashes after the id of a rule. */
-const rulePrints = new Map<string, Print>();
+const rulePrints = new Map<string, Readonly<Pick<LinePrint, 'high' | 'low'>>>();
 
-function rulePrint(rule: string): Print {
+function rulePrint(rule: string): Readonly<Pick<LinePrint, 'high' | 'low'>> {
   let print = rulePrints.get(rule);
   if (print === undefined) {
     let [high, low]: [number, number] = [...STARTS];
@@ -54,7 +60,7 @@ function rulePrint(rule: string): Print {
   return print;
 }
 
-function printOf(rule: string, { text, starts, ends }: SourceText, line: number): Print {
+function printLine(print: LinePrint, rule: string, { text, starts, ends }: SourceText, line: number): void {
   let { high, low } = rulePrint(rule);
   const end = ends[line - 1] as number;
   for (let at = starts[line - 1] as number; at < end; at += 1) {
@@ -63,7 +69,9 @@ function printOf(rule: string, { text, starts, ends }: SourceText, line: number)
     high = step(high, code);
     low = step(low, ~code);
   }
-  return { high, low };
+  print.line = line;
+  print.high = high;
+  print.low = low;
 }
 
 function step(hash: number, code: number): number {

@@ -4,7 +4,9 @@ import type { Confidence } from '../model/rule.js';
 import type { Hit } from '../finders/finder.js';
 import type { SourceText } from '../base/source-text.js';
 import { codeLineAt } from './code-line.js';
-import { fingerprintsOf } from './fingerprint.js';
+import { Fingerprints, fingerprintText } from './fingerprint.js';
+import type { FileFindings } from './file-findings.js';
+import { FindingsWriter, type AboutFile } from './findings-writer.js';
 import { plainFinding } from './plain-finding.js';
 
 /** What all findings of one rule under one rule set have in common. */
@@ -36,10 +38,21 @@ export class FoundFindings {
   /** The fingerprint of one of them. All are computed when the first is needed: equal ones differ by their number in the file. */
   fingerprintOf(finding: FoundFinding): string {
     if (this.prints === null) {
-      const prints = fingerprintsOf(this.all, this.text);
-      this.prints = new Map(this.all.map((own, index) => [own, prints[index] as string]));
+      const prints = new Fingerprints(this.text);
+      this.prints = new Map(this.all.map((own) => {
+        prints.next(own.rule, own.line);
+        return [own, fingerprintText(prints.high, prints.low)];
+      }));
     }
     return this.prints.get(finding) as string;
+  }
+
+  /** All of them as plain data. */
+  written(about: AboutFile): FileFindings {
+    const writer = new FindingsWriter(this.all.length);
+    const prints = new Fingerprints(this.text);
+    for (let at = 0; at < this.all.length; at += 1) writer.addFound(this.all[at] as FoundFinding, this.text, prints);
+    return writer.finish(about);
   }
 }
 

@@ -5,10 +5,13 @@ import { REPAIR_KINDS } from '../model/repair.js';
 import { CONFIDENCES, type RuleId } from '../model/rule.js';
 import type { RuleSet } from '../model/rule-set.js';
 import {
-  CODE, CONFIDENCE, END_COLUMN, END_LINE, EXCUSE, MESSAGE, OWN_LEVEL, PRINT, REPAIR, RULE, START_COLUMN, START_LINE, WIDTH,
+  CODE, CONFIDENCE, END_COLUMN, END_LINE, EXCUSE, MESSAGE, OWN_LEVEL, PRINT_HIGH, PRINT_LOW, REPAIR, RULE, START_COLUMN, START_LINE,
+  WIDTH,
 } from './columns.js';
-import { textOf, type FileFindings } from './file-findings.js';
+import type { FileFindings } from './file-findings.js';
+import { fingerprintText } from './fingerprint.js';
 import { plainFinding } from './plain-finding.js';
+import { WrittenTexts } from './written-texts.js';
 
 /** What all findings of a file share when they are looked at one by one. */
 export class OpenFile {
@@ -16,11 +19,11 @@ export class OpenFile {
   private readonly levels: readonly ActiveLevel[];
   /** Up to which level the findings of rules keep what another program gave them. */
   private readonly keeping: ReadonlyMap<number, ActiveLevel>;
-  private allTexts: string | null = null;
-  private allPrints: string | null = null;
+  readonly texts: WrittenTexts;
 
   /** @param path the file's. @param set its rule set, which has the levels. */
   constructor(readonly path: string, readonly found: FileFindings, set: RuleSet) {
+    this.texts = new WrittenTexts(found);
     this.levels = found.rules.map((rule) => set.rules.get(rule)?.level as ActiveLevel);
     this.keeping = new Map(found.rules.flatMap((rule, place) => {
       const keepsUpTo = set.rules.get(rule)?.keepsUpTo;
@@ -34,30 +37,6 @@ export class OpenFile {
     return own > 0 && keepsUpTo !== undefined
       ? lowerLevel(LEVELS[own - 1] as ActiveLevel, keepsUpTo)
       : this.levels[rule] as ActiveLevel;
-  }
-
-  messageAt(place: number): string {
-    const { size, numbers } = this.found;
-    const at = size * WIDTH + place;
-    return this.textBetween(place === 0 ? 0 : numbers[at - 1], numbers[at]);
-  }
-
-  codeAt(place: number): CodeLine {
-    const { size, messages, numbers } = this.found;
-    const at = size * WIDTH + messages + place * 2;
-    const own = numbers[at + 1] as number;
-    return {
-      text: this.textBetween(numbers[place === 0 ? at - 1 : at - 2], numbers[at]), column: own >> 1, isCut: (own & 1) === 1,
-    };
-  }
-
-  get prints(): string {
-    return this.allPrints ??= textOf(this.found.prints);
-  }
-
-  private textBetween(start: number | undefined, end: number | undefined): string {
-    this.allTexts ??= textOf(this.found.texts);
-    return this.allTexts.slice(start, end);
   }
 }
 
@@ -82,11 +61,11 @@ export class OpenedFinding implements Finding {
   }
 
   get message(): string {
-    return this.file.messageAt(this.number(MESSAGE));
+    return this.file.texts.messageAt(this.number(MESSAGE));
   }
 
   get code(): CodeLine {
-    return this.file.codeAt(this.number(CODE));
+    return this.file.texts.codeAt(this.number(CODE));
   }
 
   get span(): Span {
@@ -109,8 +88,7 @@ export class OpenedFinding implements Finding {
   }
 
   get fingerprint(): string {
-    const start = this.at / WIDTH * PRINT;
-    return this.file.prints.slice(start, start + PRINT);
+    return fingerprintText(this.number(PRINT_HIGH), this.number(PRINT_LOW));
   }
 
   get notes(): Finding['notes'] {

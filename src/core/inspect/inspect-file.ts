@@ -22,7 +22,6 @@ import { foreignHits, type ForeignLookup } from './foreign-hits.js';
 import { fillIn } from '../base/fill-in.js';
 import type { FileFindings } from '../findings/file-findings.js';
 import { FoundFindings, type FoundFinding } from '../findings/found-finding.js';
-import { writeFindings } from '../findings/write-findings.js';
 import type { Planner, RunnableRule } from './plan.js';
 import { learnedWords, projectHits, type ProjectLookup } from './project-findings.js';
 import { inTextOrder, type RuleHits } from './text-order.js';
@@ -30,7 +29,7 @@ import { inTextOrder, type RuleHits } from './text-order.js';
 /** The result of inspecting a source, while the source is open. */
 interface Look extends Pick<FileFindings, 'lines' | 'misread' | 'unfinished'> {
   /** Sorted by position, then rule; includes excused ones. */
-  readonly findings: readonly Finding[];
+  readonly findings: FoundFindings;
   /** The account of its waivers. */
   readonly account: WaiverAccount;
 }
@@ -68,7 +67,7 @@ export function findingsOfLook(
   { findings, account, ...about }: Look, repairs: ReadonlyMap<Finding, Repair> | null = null,
 ): FileFindings {
   const byPrint = repairs === null ? undefined : new Map([...repairs].map(([{ fingerprint }, repair]) => [fingerprint, repair]));
-  return writeFindings(findings, { ...about, waivers: account.records(), repairs: byPrint });
+  return findings.written({ ...about, waivers: account.records(), repairs: byPrint });
 }
 
 /**
@@ -101,7 +100,7 @@ export function inspectSource(source: Source, set: RuleSet, tools: Tools, repair
   if (!account.isEmpty) findings.all.sort(compareFindings);
   const isTold = waivers.some(({ rule }) => rule.id === 'waivers/malformed');
   const lines = text.starts.length - (text.ends.at(-1) === text.starts.at(-1) ? 1 : 0);
-  return { lines, findings: findings.all, account, misread: isTold ? [] : account.malformed, unfinished };
+  return { lines, findings, account, misread: isTold ? [] : account.malformed, unfinished };
 }
 
 /** The hits in scripts and styles, as hits in the file that contains them. */

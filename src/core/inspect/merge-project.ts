@@ -1,11 +1,12 @@
 import type { SourceText } from '../base/source-text.js';
 import type { Catalog } from '../catalog/catalog.js';
-import type { Finding } from '../model/finding.js';
 import type { RuleSet } from '../model/rule-set.js';
 import { repairsIn, type FileFindings } from '../findings/file-findings.js';
-import { findingsIn } from '../findings/finding-list.js';
-import { FoundFindings } from '../findings/found-finding.js';
-import { writeFindings } from '../findings/write-findings.js';
+import { RULE, START_COLUMN, START_LINE, WIDTH } from '../findings/columns.js';
+import { FindingsWriter } from '../findings/findings-writer.js';
+import { Fingerprints } from '../findings/fingerprint.js';
+import { FoundFindings, type FoundFinding } from '../findings/found-finding.js';
+import { WrittenTexts } from '../findings/written-texts.js';
 import { projectHits, type ProjectFindings } from './project-findings.js';
 import { inTextOrder } from './text-order.js';
 
@@ -24,26 +25,33 @@ export function withProjectFindings(
       || first.misread.length > 0 || first.rules.some((rule) => rules.has(rule) || rule.startsWith('waivers/'))) return null;
   const own = new FoundFindings(text);
   inTextOrder(projectHits(text, known, set, catalog), (hit, { kind }) => void own.add(kind, hit, false, null));
-  const findings = merged(
-    findingsIn(first, text.path, set).all, own.all, new Map(catalog.rules.map(({ id }, index) => [id, index])),
-  );
   const { lines, waivers, misread, unfinished } = first;
-  return writeFindings(findings, { lines, waivers, misread, unfinished, repairs: repairsIn(first) });
+  return mergedFindings(first, own, catalog).finish({ lines, waivers, misread, unfinished, repairs: repairsIn(first) });
 }
 
 /** Two lists in text order as one; at the same place in the order of the rules. */
-function merged(some: readonly Finding[], others: readonly Finding[], order: ReadonlyMap<string, number>): Finding[] {
-  const all: Finding[] = [];
+function mergedFindings(first: FileFindings, { all: added, text }: FoundFindings, catalog: Catalog): FindingsWriter {
+  const order = new Map(catalog.rules.map(({ id }, index) => [id, index]));
+  const writer = new FindingsWriter(first.size + added.length);
+  const [texts, prints] = [new WrittenTexts(first), new Fingerprints(text)];
   let next = 0;
-  for (const finding of some) {
-    while (next < others.length && isBefore(others[next] as Finding, finding, order)) all.push(others[next++] as Finding);
-    all.push(finding);
+  for (let place = 0; place < first.size; place += 1) {
+    while (next < added.length && isBefore(added[next] as FoundFinding, text, first, place, order)) {
+      writer.addFound(added[next++] as FoundFinding, text, prints);
+    }
+    writer.addWritten(first, texts, place);
   }
-  return [...all, ...others.slice(next)];
+  while (next < added.length) writer.addFound(added[next++] as FoundFinding, text, prints);
+  return writer;
 }
 
 function isBefore(
-  { span: { start: a }, rule }: Finding, { span: { start: b }, rule: other }: Finding, order: ReadonlyMap<string, number>,
+  { start, rule }: FoundFinding, text: SourceText, { numbers, rules }: FileFindings, place: number,
+  order: ReadonlyMap<string, number>,
 ): boolean {
-  return (a.line - b.line || a.column - b.column || (order.get(rule) ?? 0) - (order.get(other) ?? 0)) < 0;
+  const at = place * WIDTH;
+  const line = text.lineAt(start);
+  const other = rules[numbers[at + RULE] as number] as string;
+  return (line - (numbers[at + START_LINE] as number) || text.columnAt(start, line) - (numbers[at + START_COLUMN] as number)
+    || (order.get(rule) ?? 0) - (order.get(other) ?? 0)) < 0;
 }

@@ -40,7 +40,7 @@ export interface PartStamp {
 export type PartOutcome = { readonly path: string } & (
   | {
     readonly bytes: string;
-    readonly parts: readonly [number, number, number, number, 'latin1' | 'utf16le', number | null, number | null, number, number];
+    readonly parts: readonly [number, number, number, 'latin1' | 'utf16le', number | null, number | null, number, number];
     readonly check: number;
   }
   | { readonly skipped: Exclude<SkipReason, 'unreadable'> | 'gone' }

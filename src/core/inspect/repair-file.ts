@@ -54,7 +54,7 @@ export function repairFile(
     for (let round = 0; ; round += 1) {
       const current = source.text;
       const repairs = new Map<Finding, Repair>();
-      const { findings } = inspectSource(source, set, own, repairs);
+      const { findings: { all: findings } } = inspectSource(source, set, own, repairs);
       const judged: readonly Finding[] = known === null ? ledger.excuse(findings, set) : known.excuse(findings, current);
       known ??= FollowedFindings.of(judged, current, (finding) => ledger.holds(finding));
       const left = judged.filter(({ excused }) => excused === null);

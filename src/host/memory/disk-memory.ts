@@ -45,7 +45,7 @@ export class StoredFacts {
 
   /** A checksum of the facts: equal facts have equal ones. */
   get check(): number {
-    return this.packed.parts?.[8] ?? 0;
+    return this.packed.parts?.[7] ?? 0;
   }
 
   /** Null if the file is not checked. */

@@ -17,7 +17,7 @@ export interface PackedData {
   readonly bytes: Buffer;
   /** The lengths of its parts, in bytes; null for a file that is not checked. */
   readonly parts: readonly [
-    numbers: number, prints: number, head: number, texts: number, encoding: TextEncoding, repairs: number | null,
+    numbers: number, head: number, texts: number, encoding: TextEncoding, repairs: number | null,
     factNumbers: number | null, factTexts: number, factCheck: number,
   ] | null;
   /** A checksum against damage, not against malice: whoever can write the cache can write anything. */
@@ -30,7 +30,7 @@ export interface PackedData {
  */
 export function packed(data: RecordData, facts: Facts | null = null): PackedData {
   if ('skipped' in data) return withCheck(Buffer.from(data.skipped), null);
-  const [prints, allTexts] = [textOf(data.prints), textOf(data.texts)];
+  const allTexts = textOf(data.texts);
   const encoding: TextEncoding = /^[\0-\xff]*$/.test(allTexts) ? 'latin1' : 'utf16le';
   const [head, texts] = [Buffer.from(JSON.stringify(headOf(data))), Buffer.from(allTexts, encoding)];
   const repairs = data.repairs === null ? null : Buffer.from(textOf(data.repairs));
@@ -40,7 +40,6 @@ export function packed(data: RecordData, facts: Facts | null = null): PackedData
   const parts = [
     numbers,
     ...(factNumbers === null ? [] : [factNumbers]),
-    Buffer.from(prints, 'latin1'),
     head,
     texts,
     ...(repairs === null ? [] : [repairs]),
@@ -48,7 +47,6 @@ export function packed(data: RecordData, facts: Facts | null = null): PackedData
   ];
   return withCheck(Buffer.concat(parts), [
     numbers.length,
-    prints.length,
     head.length,
     texts.length,
     encoding,
@@ -72,17 +70,15 @@ function bytesOf({ buffer, byteOffset, byteLength }: Int32Array): Buffer {
 export function unpacked({ bytes, parts, check }: PackedData): RecordData | null {
   if (sumOf(bytes, parts) !== check) return null;
   if (parts === null) return { skipped: bytes.toString('latin1').trimEnd() as 'binary' };
-  const [numbers, prints, head, texts, encoding, repairs, factNumbers] = parts;
+  const [numbers, head, texts, encoding, repairs, factNumbers] = parts;
   const own = aligned(bytes);
-  const printsStart = numbers + (factNumbers ?? 0);
-  const headStart = printsStart + prints;
+  const headStart = numbers + (factNumbers ?? 0);
   const textsStart = headStart + head;
   const repairsStart = textsStart + texts;
   const findings = headIn(own.toString('utf8', headStart, textsStart));
   return findings === null ? null : {
     ...findings,
     numbers: new Int32Array(own.buffer, own.byteOffset, numbers / 4),
-    prints: () => own.toString('latin1', printsStart, headStart),
     texts: () => own.toString(encoding, textsStart, repairsStart),
     // JSON escapes half a character, so nothing is lost.
     repairs: repairs === null ? null : () => own.toString('utf8', repairsStart, repairsStart + repairs),
@@ -101,16 +97,16 @@ function headIn(text: string): FindingsHead | null {
 /** Whether a record has facts, whole ones, of a file that was read as some language. */
 export function hasFactsOf({ bytes, parts, check }: PackedData, language: LanguageId): boolean {
   // Damaged bytes may be too few to read anything of them.
-  return parts !== null && parts[6] !== null && sumOf(bytes, parts) === check
+  return parts !== null && parts[5] !== null && sumOf(bytes, parts) === check
     && bytes.readInt32LE(parts[0] + HEADER.language * Int32Array.BYTES_PER_ELEMENT) === hashOf(language);
 }
 
 /** Reads the facts of a record that {@link hasFactsOf} says has them. */
 export function unpackedFacts({ bytes, parts }: PackedData): Facts | null {
-  if (parts === null || parts[6] === null) return null;
-  const [numbers, prints, head, texts, , repairs, factNumbers, factTexts] = parts;
+  if (parts === null || parts[5] === null) return null;
+  const [numbers, head, texts, , repairs, factNumbers, factTexts] = parts;
   const own = aligned(bytes);
-  const textsStart = numbers + factNumbers + prints + head + texts + (repairs ?? 0);
+  const textsStart = numbers + factNumbers + head + texts + (repairs ?? 0);
   return {
     numbers: new Int32Array(own.buffer, own.byteOffset + numbers, factNumbers / 4),
     texts: own.toString('utf8', textsStart, textsStart + factTexts),

@@ -19,7 +19,7 @@ const outcome = z.union([
   z.strictObject({
     path: z.string(),
     bytes: z.base64(),
-    parts: z.tuple([count, count, count, count, z.enum(['latin1', 'utf16le']), count.nullable(), count.nullable(), count, count]),
+    parts: z.tuple([count, count, count, z.enum(['latin1', 'utf16le']), count.nullable(), count.nullable(), count, count]),
     check: count,
   }),
   z.strictObject({ path: z.string(), skipped: z.literal('unreadable'), why: z.string() }),
