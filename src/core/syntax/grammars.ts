@@ -75,11 +75,12 @@ export class Grammars {
   parse(text: string, id: GrammarId): Tree {
     const grammar = this.get(id);
     checkSyntaxSize(text, syntaxOf({ grammar: id }).mostTokens);
-    if (this.shared.parser === null) throw new Error('no grammar has been loaded');
+    if (this.shared.parser === null || this.shared.engine === null) throw new Error('no grammar has been loaded');
     // One that was ended in the middle of a text would go on with that text.
     const parser = this.shared.isParsing ? (this.shared.parser = new Parser()) : this.shared.parser;
     this.shared.isParsing = true;
     parser.setLanguage(grammar);
+    this.shared.engine.reads(text);
     try {
       const tree = parser.parse(text, null, text.length < SOON_PARSED ? undefined : stopping(this.limit));
       if (tree === null) {
@@ -88,6 +89,7 @@ export class Grammars {
       }
       return tree;
     } finally {
+      this.shared.engine.reads(null);
       this.shared.isParsing = false;
     }
   }
