@@ -8,6 +8,7 @@ import { Resolver } from '../../src/core/cascade/resolver.js';
 import { makeForeignRule } from '../../src/core/catalog/foreign-rule.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { stretchOf, type ForeignHit } from '../../src/core/inspect/foreign-hits.js';
+import { writeFindings } from '../../src/core/findings/write-findings.js';
 import { findingsIn } from '../../src/core/findings/finding-list.js';
 import { countsOf } from '../../src/core/findings/finding-counts.js';
 import { FoundFindings } from '../../src/core/findings/found-finding.js';
@@ -83,7 +84,7 @@ test('findings keep their levels until a layer sets one', () => {
       null,
     );
   }
-  const written = found.written({ lines: 3, waivers: [], misread: [], unfinished: [] });
+  const written = writeFindings(found, { lines: 3, waivers: [], misread: [], unfinished: [] });
   const levels = (layer: string): readonly string[] => {
     const list = findingsIn(written, 'berth.cpp', decide(layer).rules.set);
     expect(list.counts).toEqual(countsOf(list.all));

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import type { FileFindings } from '../../src/core/findings/file-findings.js';
 import { countsOf } from '../../src/core/findings/finding-counts.js';
+import { writeFindings } from '../../src/core/findings/write-findings.js';
 import { findingsIn } from '../../src/core/findings/finding-list.js';
 import { plainFinding } from '../../src/core/findings/plain-finding.js';
 import { packed, unpacked } from '../../src/host/memory/record.js';
@@ -110,7 +111,7 @@ describe('a finding', () => {
     fc.assert(fc.property(text, fc.constantFrom<('error' | 'note')[]>('error', 'note'), (own, level) => {
       const found = foundIn(own);
       const findings = found.all;
-      const written = found.written({ lines: 3, waivers: [], misread: [], unfinished: [] });
+      const written = writeFindings(found, { lines: 3, waivers: [], misread: [], unfinished: [] });
       const set: RuleSet = {
         id: 'set', rules: new Map([[kind.rule, { level, options: {}, waivers: 'allow', fix: 'allow', ledger: 'allow' }]]),
       };

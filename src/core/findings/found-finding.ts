@@ -5,8 +5,6 @@ import type { Hit } from '../finders/finder.js';
 import type { SourceText } from '../base/source-text.js';
 import { codeLineAt } from './code-line.js';
 import { Fingerprints, fingerprintText } from './fingerprint.js';
-import type { FileFindings } from './file-findings.js';
-import { FindingsWriter, type AboutFile } from './findings-writer.js';
 import { plainFinding } from './plain-finding.js';
 
 /** What all findings of one rule under one rule set have in common. */
@@ -45,14 +43,6 @@ export class FoundFindings {
       }));
     }
     return this.prints.get(finding) as string;
-  }
-
-  /** All of them as plain data. */
-  written(about: AboutFile): FileFindings {
-    const writer = new FindingsWriter(this.all.length);
-    const prints = new Fingerprints(this.text);
-    for (let at = 0; at < this.all.length; at += 1) writer.addFound(this.all[at] as FoundFinding, this.text, prints);
-    return writer.finish(about);
   }
 }
 

@@ -22,6 +22,7 @@ import { foreignHits, type ForeignLookup } from './foreign-hits.js';
 import { fillIn } from '../base/fill-in.js';
 import type { FileFindings } from '../findings/file-findings.js';
 import { FoundFindings, type FoundFinding } from '../findings/found-finding.js';
+import { writeFindings } from '../findings/write-findings.js';
 import type { Planner, RunnableRule } from './plan.js';
 import { learnedWords, projectHits, type ProjectLookup } from './project-findings.js';
 import { inTextOrder, type RuleHits } from './text-order.js';
@@ -67,7 +68,7 @@ export function findingsOfLook(
   { findings, account, ...about }: Look, repairs: ReadonlyMap<Finding, Repair> | null = null,
 ): FileFindings {
   const byPrint = repairs === null ? undefined : new Map([...repairs].map(([{ fingerprint }, repair]) => [fingerprint, repair]));
-  return findings.written({ ...about, waivers: account.records(), repairs: byPrint });
+  return writeFindings(findings, { ...about, waivers: account.records(), repairs: byPrint });
 }
 
 /**

@@ -69,10 +69,11 @@ export class Grammars {
 
   /**
    * Parses a text. The tree lives in WebAssembly memory: the caller must call its `delete`.
+   * @param changed the tree of an earlier text that has been told what has changed since: only that is parsed anew.
    * @throws Error if the grammar has not been loaded; TookTooLong if the time for the file is up; TooMuchSyntax if it is too
    *   large for memory.
    */
-  parse(text: string, id: GrammarId): Tree {
+  parse(text: string, id: GrammarId, changed: Tree | null = null): Tree {
     const grammar = this.get(id);
     checkSyntaxSize(text, syntaxOf({ grammar: id }).mostTokens);
     if (this.shared.parser === null || this.shared.engine === null) throw new Error('no grammar has been loaded');
@@ -82,7 +83,7 @@ export class Grammars {
     parser.setLanguage(grammar);
     this.shared.engine.reads(text);
     try {
-      const tree = parser.parse(text, null, text.length < SOON_PARSED ? undefined : stopping(this.limit));
+      const tree = parser.parse(text, changed, text.length < SOON_PARSED ? undefined : stopping(this.limit));
       if (tree === null) {
         parser.reset();
         throw new TookTooLong(this.limit.longest);

@@ -6,6 +6,9 @@ import { grammarTables } from './grammar-tables.js';
 import { AFTER, hasErrors, KIND, readTable, SHIFT, type NodeTable, type ReadingBounds } from './node-table.js';
 import { releaseNumbers } from './number-pool.js';
 
+/** Where trees are read. */
+type TreeMemory = Pick<Engine, 'memory'>;
+
 /** A tree as a table. */
 export interface TreeReading extends NodeTable {
   /** Whether any part of the text does not follow the grammar. */
@@ -25,10 +28,10 @@ const SAMPLE_BOUNDS: ReadingBounds = { rows: 1_000, parents: 1_000, parts: 1_000
  * Reads the parser's trees of one grammar from the engine's memory or, if that went wrong on the sample, by the package's cursor.
  */
 export class TreeReader {
-  private constructor(private readonly language: Grammar, private readonly engine: Engine, readonly isTrusted: boolean) {}
+  private constructor(private readonly language: Grammar, private readonly engine: TreeMemory, readonly isTrusted: boolean) {}
 
   /** @param parse parses a text by the grammar. @param sample a text with most of what its trees have. */
-  static for(language: Grammar, engine: Engine, parse: (text: string) => Tree, sample = SAMPLE): TreeReader {
+  static for(language: Grammar, engine: TreeMemory, parse: (text: string) => Tree, sample = SAMPLE): TreeReader {
     const tree = parse(sample);
     try {
       return new TreeReader(language, engine, readsRightly(tree, language, engine));
@@ -45,7 +48,7 @@ export class TreeReader {
   }
 }
 
-function fromMemory(tree: Tree, language: Grammar, engine: Engine, bounds?: ReadingBounds): TreeReading {
+function fromMemory(tree: Tree, language: Grammar, engine: TreeMemory, bounds?: ReadingBounds): TreeReading {
   // The package's class keeps the address of the tree at 0.
   const address = (tree as unknown as readonly number[])[0] as number;
   const memory = engine.memory();
@@ -56,7 +59,7 @@ function fromMemory(tree: Tree, language: Grammar, engine: Engine, bounds?: Read
 }
 
 /** Whether the engine's memory is laid out as expected: its layout is no part of the package's interface. */
-function readsRightly(tree: Tree, language: Grammar, engine: Engine): boolean {
+function readsRightly(tree: Tree, language: Grammar, engine: TreeMemory): boolean {
   const expected = readByCursor(tree, grammarNames(language));
   let found: TreeReading;
   try {
