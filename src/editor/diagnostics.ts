@@ -20,32 +20,44 @@ interface DiagnosticData {
 
 /** The open findings of a file as the client shows them. */
 export function diagnosticsOf(file: CheckedSource, catalog: Catalog, positions: Positions, uris: Uris): Diagnostic[] {
-  return file.findings.all.flatMap(
-    (finding) => (finding.excused === null ? [diagnosticOf(finding, file, catalog, positions, uris)] : []),
-  );
+  // A file may have a thousand findings of a few rules.
+  const shared = new Map<string, SharedParts>();
+  return file.findings.all.flatMap((finding) => {
+    if (finding.excused !== null) return [];
+    let parts = shared.get(finding.rule);
+    if (parts === undefined) shared.set(finding.rule, (parts = sharedParts(finding.rule, file, catalog, uris)));
+    return [diagnosticOf(finding, parts, positions)];
+  });
 }
 
-function diagnosticOf(
-  finding: Finding, { rules }: CheckedSource, catalog: Catalog, positions: Positions, uris: Uris,
-): Diagnostic {
-  const { rule, level, message, span: { start, end }, fingerprint } = finding;
+/** What the diagnostics of one rule have in common. */
+type SharedParts = Pick<Diagnostic, 'codeDescription' | 'tags' | 'relatedInformation'>;
+
+function sharedParts(rule: Finding['rule'], { rules }: CheckedSource, catalog: Catalog, uris: Uris): SharedParts {
   const decision = rules.decisions.get(rule);
   const decider = decision === undefined ? null : deciderLine(decision);
   const address = catalog.get(rule)?.foreign?.address ?? null;
-  const data: DiagnosticData = { fingerprint };
   return {
-    range: { start: positions.placeAt(start.line, start.column), end: positions.placeAt(end.line, end.column) },
-    severity: SEVERITIES[level],
-    code: rule,
     ...(address !== null && URL.canParse(address) && { codeDescription: { href: address } }),
-    source: 'elvar',
-    message: [message, ...noteLines(finding)].map(visible).join('\n'),
     // Clients fade what is dead.
     ...(rule.startsWith('dead/') && { tags: [DiagnosticTag.Unnecessary] }),
     ...(decider !== null
       && { relatedInformation: [
         { location: { uri: uris.of(decider.file), range: uris.lineRange(decider.line) }, message: decider.text },
       ] }),
+  };
+}
+
+function diagnosticOf(finding: Finding, shared: SharedParts, positions: Positions): Diagnostic {
+  const { rule, level, message, span: { start, end }, fingerprint } = finding;
+  const data: DiagnosticData = { fingerprint };
+  return {
+    range: { start: positions.placeAt(start.line, start.column), end: positions.placeAt(end.line, end.column) },
+    severity: SEVERITIES[level],
+    code: rule,
+    source: 'elvar',
+    message: [message, ...noteLines(finding)].map(visible).join('\n'),
+    ...shared,
     data,
   };
 }

@@ -1,6 +1,7 @@
 import { Language as Grammar, Parser, type Tree } from 'web-tree-sitter';
 import type { GrammarId, LanguageLookup } from '../base/language.js';
 import { startEngine, type Engine } from './engine.js';
+import { FollowedTrees } from './followed-trees.js';
 import { grammarNames, translate } from './grammar-names.js';
 import { knowSyntax, syntaxOf, type LanguageSyntax } from './language-syntax.js';
 import { nameFields } from './named-fields.js';
@@ -30,11 +31,17 @@ export class Grammars {
     readonly languages: SyntaxLookup,
     readonly limit: TimeLimit = TimeLimit.NONE,
     private readonly shared: LoadedGrammars = nothingLoaded(),
+    private readonly followed: FollowedTrees | null = null,
   ) {}
 
   /** The same grammars, with a limit for the files that they are used on. */
   limitedTo(limit: TimeLimit): Grammars {
     return new Grammars(this.source, this.languages, limit, this.shared);
+  }
+
+  /** The same grammars, for texts that change bit by bit. */
+  following(): Grammars {
+    return new Grammars(this.source, this.languages, this.limit, this.shared, this.shared.followed);
   }
 
   /** Loads grammars for {@link parse}. */
@@ -95,6 +102,13 @@ export class Grammars {
     }
   }
 
+  /** Parses the text of a file as {@link parse} does. @param name the file's. */
+  parseNamed(name: string, text: string, id: GrammarId): Tree {
+    return this.followed === null
+      ? this.parse(text, id)
+      : this.followed.parse(name, text, id, (changed) => this.parse(text, id, changed));
+  }
+
   /** What reads trees of a grammar; whether it can be trusted is tried out when the first one is needed. */
   private readerFor(id: GrammarId): TreeReader {
     const { readers, engine } = this.shared;
@@ -117,7 +131,10 @@ export class Grammars {
 }
 
 function nothingLoaded(): LoadedGrammars {
-  return { grammars: new Map(), loading: new Map(), readers: new Map(), parser: null, engine: null, isParsing: false };
+  return {
+    grammars: new Map(), loading: new Map(), readers: new Map(), parser: null, engine: null, isParsing: false,
+    followed: new FollowedTrees(),
+  };
 }
 
 /** What is loaded once for all. */
@@ -129,6 +146,7 @@ interface LoadedGrammars {
   engine: Engine | null;
   /** Whether a text is being parsed, or parsing was ended in the middle of one. */
   isParsing: boolean;
+  readonly followed: FollowedTrees;
 }
 
 /** Options of the engine that stop it when the time is up. Its types do not say that the answer counts. */

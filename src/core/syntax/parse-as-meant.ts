@@ -15,11 +15,12 @@ interface Reading {
 /**
  * Parses a text. What the grammar is known to misread is parsed in another form of the same length, if that is read better;
  * offsets into the tree are offsets into the text all the same. The caller must call the tree's `delete`.
+ * @param name the name of the file.
  */
-export function parseAsMeant(written: string, grammar: GrammarId, grammars: Grammars): Tree {
+export function parseAsMeant(name: string, written: string, grammar: GrammarId, grammars: Grammars): Tree {
   const { meant, meantByTree } = syntaxOf({ grammar });
   const text = meant?.(written) ?? written;
-  const tree = grammars.parse(text, grammar);
+  const tree = grammars.parseNamed(name, text, grammar);
   const divided = meantByTree?.(text, tree) ?? text;
   const first = { text: divided, tree };
   if (divided !== text) {
@@ -33,6 +34,9 @@ export function parseAsMeant(written: string, grammar: GrammarId, grammars: Gram
   best.tree.delete();
   return grammars.parse(best.text, grammar);
 }
+
+/** With more errors than this, single misreadings do not count: a bracket is missing somewhere, as while somebody types. */
+const MOST_ERRORS = 200;
 
 /**
  * What has errors is parsed in the readable form of all that is known to be misread around them and, if that is not enough, of
@@ -58,6 +62,7 @@ function readablyParsed(first: Reading, grammar: GrammarId, grammars: Grammars):
     const next = form(readable, stretches);
     if (next === readable) continue;
     const errors = errorsIn(best.tree.rootNode);
+    if (errors > MOST_ERRORS) break;
     const trial = anew(next, best);
     if (errorsIn(trial.tree.rootNode) <= errors) readable = next;
     best = taken(trial, best, ({ rootNode }) => errorsIn(rootNode) <= errors);

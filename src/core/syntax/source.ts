@@ -82,7 +82,7 @@ export class Source {
   }
 
   private parse(grammar: GrammarId): Tree {
-    this.parsed ??= parseAsMeant(this.text.text, grammar, this.grammars);
+    this.parsed ??= parseAsMeant(this.text.path, this.text.text, grammar, this.grammars);
     return this.parsed;
   }
 }

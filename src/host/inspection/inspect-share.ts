@@ -52,7 +52,7 @@ export type LearnOfProject = (index: number, facts: Facts) => ProjectFindings | 
 export async function inspectShare(
   question: InspectionQuestion, take: () => number, { found, watch = NO_WATCH, signal, learn }: ShareOptions,
 ): Promise<void> {
-  const { settings, sets, houseRules, files, ownFiles, terms, wantsVersions, foreignRules, foreign, byProject } = question;
+  const { documents, settings, sets, houseRules, files, ownFiles, terms, wantsVersions, foreignRules, foreign, byProject } = question;
   const tools = await makeTools(
     {
       files: files.filter(({ language }) => languageById(language)?.insideAs !== 'fences'),
@@ -64,6 +64,7 @@ export async function inspectShare(
     },
     CATALOG.with([...houseRules.map(makeHouseRule), ...foreignRules.map(makeForeignRule)]),
   );
+  const typing = { ...tools, grammars: tools.grammars.following() };
   const eventLoop = new EventLoop();
   for (let index = take(); index < files.length; index = take()) {
     await eventLoop.turn();
@@ -88,13 +89,18 @@ export async function inspectShare(
     if (source.language.insideAs === 'fences') await loadWhatIsInside(tools, reading.text);
     const outcome = withinLimit(tools, source, () => {
       const seen = inspected(
-        source, sets[file.set] as RuleSet, tools, question, learn === undefined ? undefined : (own) => learn(index, own),
+        source, sets[file.set] as RuleSet, isTypedIn(file.path, documents) ? typing : tools, question, learn === undefined ? undefined : (own) => learn(index, own),
       );
       facts = seen.facts;
       return seen.found;
     }, 1);
     found({ index, outcome, version, facts });
   }
+}
+
+/** Whether a file is open in an editor. */
+function isTypedIn(own: string, documents: InspectionQuestion['documents']): boolean {
+  return Object.hasOwn(documents, own) && typeof documents[own] === 'string';
 }
 
 /**

@@ -2,7 +2,7 @@ import type { Node } from 'web-tree-sitter';
 import { defineRule } from '../../finders/rule.js';
 import type { Hit } from '../../finders/finder.js';
 import { syntaxOf } from '../../syntax/language-syntax.js';
-import type { SyntaxTree } from '../../syntax/node.js';
+import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { byTree, hitAt, hitAtCapture, shared } from '../../finders/hits.js';
 
@@ -46,7 +46,7 @@ function errorAt(node: Node, { tree, text: { text } }: ParsedSource): Hit | null
   }
   if (!node.isError) return null;
   const unclosed = unclosedIn(node, tree);
-  if (unclosed !== null) return hitAtCapture(unclosed, `“${unclosed.type}” is never closed`);
+  if (unclosed !== null) return hitAt(unclosed, `“${unclosed.type}” is never closed`);
   const first = text.slice(node.startIndex, node.endIndex).split('\n', 1)[0] ?? '';
   return {
     start: node.startIndex, end: node.startIndex + first.length, message: `is not expected here: “${shorten(first.trim())}”`,
@@ -56,9 +56,11 @@ function errorAt(node: Node, { tree, text: { text } }: ParsedSource): Hit | null
 const CLOSING: Readonly<Record<string, string>> = { '(': ')', '[': ']', '{': '}' };
 
 /** The unclosed bracket in a stretch that the parser gave up on: the parts it did understand are separate nodes there. */
-function unclosedIn(stretch: Node, tree: SyntaxTree): Node | null {
-  const open: Node[] = [];
-  for (const part of stretch.children) {
+function unclosedIn({ startIndex, endIndex }: Node, tree: SyntaxTree): SyntaxNode | null {
+  // The parser's own nodes take long to make, and such a stretch may have thousands.
+  const stretch = tree.ofType('ERROR').find(({ start, end }) => start === startIndex && end === endIndex);
+  const open: SyntaxNode[] = [];
+  for (const part of stretch?.children ?? []) {
     const latest = open.at(-1);
     if (CLOSING[part.type] !== undefined) open.push(part);
     else if (latest !== undefined && CLOSING[latest.type] === part.type) open.pop();
