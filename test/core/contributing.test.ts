@@ -24,7 +24,7 @@ test("the rule on the contributor's page can be declared and is right about its 
     const grammars = builtGrammars();
     await grammars.load(['python']);
     const finder = 'languages' in rule.find ? rule.find.languages['python'] : undefined;
-    const query = new CombinedQuery(
+    const query = CombinedQuery.of(
       grammars.get('python'), [{ rule: rule.id, query: finder?.by === 'query' ? finder.query : '' }],
     );
     expect(rule.examples.length).toBeGreaterThan(1);

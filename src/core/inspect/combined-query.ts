@@ -3,14 +3,37 @@ import type { RuleId } from '../model/rule.js';
 import { stopping } from '../syntax/grammars.js';
 import { SOON_DONE, type TimeLimit } from '../syntax/time-limit.js';
 
+/** The query of one rule. */
+interface RuleQuery {
+  readonly rule: RuleId;
+  readonly query: string;
+}
+
+/** How many combined queries of a grammar are kept: a process may see many rule sets, and compiling takes milliseconds. */
+const MOST = 8;
+
+const compiled = new WeakMap<Grammar, Map<string, CombinedQuery>>();
+
 /** The queries of several rules, compiled into one that runs once per file. */
 export class CombinedQuery {
   private readonly query: Query;
   /** The rule of each pattern, by the pattern's index. */
   private readonly owners: readonly RuleId[];
 
-  /** @throws Error if a query does not fit the grammar. */
-  constructor(grammar: Grammar, queries: readonly { readonly rule: RuleId; readonly query: string }[]) {
+  /** Compiles queries, or gets what was compiled of the same ones. @throws Error if a query does not fit the grammar. */
+  static of(grammar: Grammar, queries: readonly RuleQuery[]): CombinedQuery {
+    let known = compiled.get(grammar);
+    if (known === undefined) compiled.set(grammar, (known = new Map()));
+    const key = JSON.stringify(queries);
+    const combined = known.get(key) ?? new CombinedQuery(grammar, queries);
+    // The package frees what nobody refers to any more.
+    known.delete(key);
+    known.set(key, combined);
+    if (known.size > MOST) known.delete(known.keys().next().value as string);
+    return combined;
+  }
+
+  private constructor(grammar: Grammar, queries: readonly RuleQuery[]) {
     const ends: { rule: RuleId; end: number }[] = [];
     let source = '';
     for (const { rule, query } of queries) {

@@ -97,7 +97,7 @@ export class Planner {
     const key = [grammar, ...planned.map(({ rule }) => rule.id)].join(' ');
     let combined = this.queries.get(key);
     if (combined === undefined) {
-      combined = new CombinedQuery(
+      combined = CombinedQuery.of(
         this.grammars.get(grammar), planned.map(({ rule, finder }) => ({ rule: rule.id, query: finder.query })),
       );
       this.queries.set(key, combined);

@@ -8,6 +8,9 @@ export interface Dictionary {
   readonly names: string;
 }
 
+/** How many answers are kept of each kind: a process may look at texts for days. */
+const MOST = 50_000;
+
 /** Checks the spelling of words. The dictionary is read on the first use. */
 export class Spelling {
   private lists: { readonly words: WordList; readonly names: WordList } | null = null;
@@ -20,6 +23,7 @@ export class Spelling {
   nearTo(word: string): string | null {
     let near = this.neighbours.get(word);
     if (near === undefined) {
+      if (this.neighbours.size >= MOST) this.neighbours.clear();
       const { words } = this.read();
       this.neighbours.set(word, (near = slipsOf(word).find((candidate) => words.has(candidate)) ?? null));
     }
@@ -30,6 +34,7 @@ export class Spelling {
   knows(word: string): boolean {
     let knows = this.known.get(word);
     if (knows === undefined) {
+      if (this.known.size >= MOST) this.known.clear();
       const { words, names } = this.read();
       this.known.set(word, (knows = words.has(word) || names.has(word)));
     }

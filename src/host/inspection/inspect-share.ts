@@ -18,13 +18,12 @@ import { makeForeignRule } from '../../core/catalog/foreign-rule.js';
 import type { RuleSet } from '../../core/model/rule-set.js';
 import { SourceText } from '../../core/base/source-text.js';
 import { Source } from '../../core/syntax/source.js';
-import { Spelling } from '../../core/syntax/spelling.js';
 import { fencedCode } from '../../core/syntax/fenced-code.js';
 import { TimeLimit } from '../../core/syntax/time-limit.js';
 import { contentDigest } from '../files/digests.js';
 import { stampOf } from '../files/stamp.js';
 import { EventLoop } from './event-loop.js';
-import { englishDictionary } from './dictionary-files.js';
+import { ENGLISH } from './dictionary-files.js';
 import { SHIPPED_GRAMMARS } from './grammar-files.js';
 import { keptAlive } from './kept-alive.js';
 import { readAskedFile } from './read-asked-file.js';
@@ -145,7 +144,7 @@ export async function makeTools(
     ownFiles: new Set(ownFiles),
     grammars,
     planner: new Planner(catalog, grammars),
-    spelling: new Spelling(englishDictionary),
+    spelling: ENGLISH,
     ...(foreign !== undefined && foreign.size > 0 && { foreign: foreignLookup(foreign) }),
     ...(byProject !== undefined && byProject.size > 0 && { project: projectLookup(byProject) }),
   };

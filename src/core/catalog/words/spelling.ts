@@ -6,7 +6,7 @@ import type { Source } from '../../syntax/source.js';
 import { wordsOf } from '../../syntax/words.js';
 import { bad, good } from '../../finders/examples.js';
 import { list, option, toggle, whole } from '../../finders/options.js';
-import { isTradeWord } from '../../finders/trade-words.js';
+import { Lexicon, SHORTEST_STEM } from '../../finders/lexicon.js';
 
 interface Options {
   readonly known: readonly string[];
@@ -59,9 +59,6 @@ const LONGEST = 45;
 /** Parts of names are often abbreviations. */
 const LONG_NAME_PART = 7;
 
-/** Prefixes that make new words. */
-const PREFIX = /^(?:un|re|de|pre|sub|non|multi|inter|auto|over|under|mis|co|anti|semi|super|meta|micro|mini|hyper)(?=\w{4})/;
-
 /** A word that may be misspelt, at its first place in a file. */
 interface Suspect {
   readonly start: number;
@@ -72,22 +69,23 @@ interface Suspect {
 
 /** Each misspelt word is reported once per file, at its first place. */
 function findMisspelt(source: Source, options: Options): Hit[] {
-  return suspectsIn(source, options).flatMap((suspect) => judge(suspect, source, options));
+  const lexicon = Lexicon.of(source.spelling, options.dictionaries);
+  return suspectsIn(source, options, lexicon).flatMap((suspect) => judge(suspect, source, options, lexicon));
 }
 
-function suspectsIn(source: Source, { known, dictionaries, shortest, every }: Options): Suspect[] {
+function suspectsIn(source: Source, { known, shortest, every }: Options, lexicon: Lexicon): Suspect[] {
   const own = new Set(known.map((word) => word.toLowerCase()));
   const suspects = new Map<string, Suspect>();
-  const writings = every ? writtenBy(source) : withoutForeign(source, dictionaries);
+  const writings = every ? writtenBy(source) : withoutForeign(source, lexicon);
   const names = new Set(writings.filter(({ kind }) => kind === 'name').map(({ text }) => text.toLowerCase()));
   for (const writing of writings) {
     for (const { text: word, offset } of wordsOf(writing.text)) {
       if (word.length < shortest || word.length > LONGEST || /^\p{Lu}+$/u.test(word)) continue;
       const small = word.toLowerCase();
-      if (!every && isLeftAlone(word, offset, writing, names, (part) => hasShortAddition(part, dictionaries, source))) continue;
+      if (!every && isLeftAlone(word, offset, writing, names, (part) => hasShortAddition(part, lexicon))) continue;
       const before = suspects.get(small);
       if (before !== undefined) before.count += 1;
-      else if (!own.has(small) && !isKnown(small, dictionaries, source, JOINED)) {
+      else if (!own.has(small) && !lexicon.has(small, JOINED)) {
         suspects.set(small, { start: writing.start + offset, word, count: 1 });
       }
     }
@@ -108,13 +106,13 @@ function isLeftAlone(
   return isOwnName(word, offset, text) || names.has(small) || /['’](?!s$)/.test(word);
 }
 
-function judge({ start, word, count }: Suspect, source: Source, { dictionaries, every }: Options): readonly Hit[] {
+function judge({ start, word, count }: Suspect, source: Source, { every }: Options, lexicon: Lexicon): readonly Hit[] {
   const small = word.toLowerCase();
   if (!every && count > MOST_TIMES) return [];
   const near = source.spelling?.nearTo(small.replace(/['’]s$/, '')) ?? null;
   // A short word may lack the last letter of a longer one.
   const isShort = word.length < LONG_ENOUGH && (near === null || near.length < LONG_ENOUGH || !near.startsWith(small));
-  if (!every && (isShort || near === null || isMade(small, dictionaries, source))) return [];
+  if (!every && (isShort || near === null || isMade(small, lexicon))) return [];
   const times = count > 1 ? ` (${count} times in this file)` : '';
   return [{
     start,
@@ -124,11 +122,9 @@ function judge({ start, word, count }: Suspect, source: Source, { dictionaries, 
 }
 
 /** Whether a part of a name is a known word with a few letters before or after it: people abbreviate freely in names. */
-function hasShortAddition(word: string, dictionaries: readonly string[], source: Source): boolean {
+function hasShortAddition(word: string, lexicon: Lexicon): boolean {
   for (let letters = 1; letters <= 3 && word.length - letters >= SHORTEST_STEM; letters += 1) {
-    if (isKnown(word.slice(letters), dictionaries, source, 0) || isKnown(word.slice(0, -letters), dictionaries, source, 0)) {
-      return true;
-    }
+    if (lexicon.has(word.slice(letters)) || lexicon.has(word.slice(0, -letters))) return true;
   }
   return false;
 }
@@ -147,39 +143,37 @@ const ENDINGS = [
 ];
 
 /** Whether a word is a known one with a suffix: a dictionary does not list them all. */
-function isMade(word: string, dictionaries: readonly string[], source: Source): boolean {
+function isMade(word: string, lexicon: Lexicon): boolean {
   const fitting = ENDINGS.filter((ending) => word.endsWith(ending) && word.length - ending.length >= SHORTEST_STEM);
   return fitting.length > 0
-    && fitting.every((ending) => !isDoubled(word, ending, dictionaries, source)) && fitting.some((ending) => {
+    && fitting.every((ending) => !isDoubled(word, ending, lexicon)) && fitting.some((ending) => {
       const stem = word.slice(0, -ending.length);
       const stems = [
         stem,
         ...(/^[aeiouy]/.test(ending) ? [/([a-z])\1$/.test(stem) ? stem.slice(0, -1) : `${stem}e`] : []),
         ...(stem.endsWith('i') ? [`${stem.slice(0, -1)}y`] : []),
       ];
-      return stems.some((candidate) => candidate.length >= SHORTEST_STEM && isKnown(candidate, dictionaries, source, 0));
+      return stems.some((candidate) => candidate.length >= SHORTEST_STEM && lexicon.has(candidate));
     });
 }
 
 /** Whether the dictionary has the word with a letter doubled before the suffix, as in occurred: then a letter is missing. */
-function isDoubled(word: string, ending: string, dictionaries: readonly string[], source: Source): boolean {
+function isDoubled(word: string, ending: string, lexicon: Lexicon): boolean {
   const stem = word.slice(0, -ending.length);
-  return isKnown(stem + stem.slice(-1) + ending, dictionaries, source, 0);
+  return lexicon.has(stem + stem.slice(-1) + ending);
 }
-
-const SHORTEST_STEM = 4;
 
 /** If this share of the distinct words in a file's strings is unknown, they are in another language. */
 const FOREIGN_SHARE = 0.15;
 const FOREIGN_WORDS = 5;
 
 /** The prose of a file, without its strings if these are not in English. */
-function withoutForeign(source: Source, dictionaries: readonly string[]): readonly Writing[] {
+function withoutForeign(source: Source, lexicon: Lexicon): readonly Writing[] {
   const all = writtenBy(source);
   const words = new Set(
     all.filter(({ kind }) => kind === 'text').flatMap(({ text }) => wordsOf(text).map((word) => word.text.toLowerCase())),
   );
-  const unknown = [...words].filter((word) => word.length > 3 && !isKnown(word, dictionaries, source, JOINED)).length;
+  const unknown = [...words].filter((word) => word.length > 3 && !lexicon.has(word, JOINED)).length;
   const other = [...words].filter((word) => !/^[a-z'’]+$/.test(word)).length;
   return unknown + other >= FOREIGN_WORDS && unknown + other > words.size * FOREIGN_SHARE
     ? all.filter(({ kind }) => kind !== 'text')
@@ -188,31 +182,3 @@ function withoutForeign(source: Source, dictionaries: readonly string[]): readon
 
 /** How long the words are at least that are written as one. */
 const JOINED = 3;
-
-/** @param joined how long each of two known words written as one has to be to count as known; 0 if it does not. */
-function isKnown(word: string, dictionaries: readonly string[], { spelling }: Source, joined: number): boolean {
-  // A word in another script belongs to another language.
-  if (!/^[a-z'’]+$/.test(word)) return true;
-  const plain = word.replaceAll('’', "'").replace(/'s$/, '');
-  const knows = (part: string): boolean =>
-    (dictionaries.includes('trade') && (isTradeWord(part) || (part.endsWith('s') && isTradeWord(part.slice(0, -1)))))
-      || (dictionaries.includes('english') && (spelling?.knows(part) ?? true));
-  const bare = plain.replace(PREFIX, '');
-  // What is left of retuns is the plural of a word too short to tell anything.
-  if (knows(plain) || ((bare === plain || !/^\w{3}s$/.test(bare)) && knows(bare)) || knows(american(plain))) return true;
-  // A word with the letter of an axis.
-  if (joined > 0 && /[xyz]$/.test(plain) && plain.length > SHORTEST_STEM && knows(plain.slice(0, -1))) return true;
-  // Names are often two words written as one.
-  for (let joint = joined; joined > 0 && joint <= plain.length - joined; joint += 1) {
-    if (knows(plain.slice(0, joint)) && knows(plain.slice(joint))) return true;
-  }
-  return false;
-}
-
-/** The American spelling of a British word: both are right. */
-function american(word: string): string {
-  return word.replace(/our(?=s|ed|ing|al|able|ful|ite|hood|ly|$)/, 'or').replace(/is(?=e[drs]?$|ing$|ation)/, 'iz').replace(
-    /ys(?=e[drs]?$|ing$)/, 'yz',
-  )
-    .replace(/tre(?=s?$)/, 'ter').replace(/ll(?=ed$|ing$|er$)/, 'l').replace(/ogue(?=s?$)/, 'og').replace(/ence(?=s?$)/, 'ense');
-}
