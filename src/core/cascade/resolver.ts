@@ -3,6 +3,7 @@ import type { Catalog } from '../catalog/catalog.js';
 import { activeBlocks, type SelectingStatement, type Stack, type ZoneCondition } from '../layers/stack.js';
 import { letsThrough, type AdoptionFilter } from '../model/layer.js';
 import type { OptionValues } from '../model/option.js';
+import type { Rule } from '../finders/rule.js';
 import type { RuleId } from '../model/rule.js';
 import type { DecidedRules, RuleSet, RuleSetting } from '../model/rule-set.js';
 import type { Decision } from '../model/statement.js';
@@ -21,8 +22,9 @@ export class Resolver {
   /** Rule sets, keyed by a hash of their settings' numbers in catalog order. */
   private readonly setsByHash = new Map<number, { readonly settings: Uint32Array; readonly set: RuleSet }[]>();
   private setCount = 0;
-  /** A number for each setting of a rule, by its content. */
+  /** A number for each setting of a rule, by its content; and the settings by their numbers, which all rule sets share. */
   private readonly settings = new Map<string, number>();
+  private readonly settingsByNumber: RuleSetting[] = [];
   private readonly optionTexts = new Map<Decision['options'], string>();
   /** In catalog order. */
   private readonly trees: readonly DecisionTree[];
@@ -110,9 +112,10 @@ export class Resolver {
     if (alike === undefined) this.setsByHash.set(hash, (alike = []));
     const known = alike.find((one) => areEqual(one.settings, settings));
     if (known !== undefined) return known.set;
-    const rules = new Map(
-      places.map((place) => place.decide(this.today)).map((decision) => [decision.rule, settingOf(decision)]),
-    );
+    const rules = new Map<RuleId, RuleSetting>();
+    for (let at = 0; at < places.length; at += 1) {
+      rules.set((this.catalog.rules[at] as Rule).id, this.settingsByNumber[settings[at] as number] as RuleSetting);
+    }
     this.setCount += 1;
     const set = { id: `set-${this.setCount}`, rules };
     alike.push({ settings, set });
@@ -123,8 +126,11 @@ export class Resolver {
   private settingNumber(decision: Decision): number {
     const { level, options, waivers, fix, ledger } = decision;
     const content = `${level} ${waivers} ${fix} ${ledger} ${keptUpTo(decision) ?? ''} ${this.textOf(options)}`;
-    const number = this.settings.get(content) ?? this.settings.size;
-    this.settings.set(content, number);
+    let number = this.settings.get(content);
+    if (number === undefined) {
+      number = this.settingsByNumber.push(settingOf(decision)) - 1;
+      this.settings.set(content, number);
+    }
     return number;
   }
 
