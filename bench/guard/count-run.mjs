@@ -1,5 +1,5 @@
-// Runs a check or a resolve of a tree in this process and counts what it does. Node's own functions and the parser's are counted
-// where they are called, so that nothing of it is in the program. It prints JSON.
+// Runs a check, a resolve or the preview of a setting in this process and counts what it does. Node's own functions and the
+// parser's are counted where they are called, so that nothing of it is in the program. It prints JSON.
 import fs from 'node:fs';
 import { syncBuiltinESMExports } from 'node:module';
 import path from 'node:path';
@@ -49,7 +49,8 @@ const workspace = openWorkspace({
   directory: root, root: '.', noPersonal: true, today: '2026-01-01', noCache: cache === undefined, env,
 });
 if (command === 'check') await workspace.check();
-else workspace.resolve();
+else if (command === 'resolve') workspace.resolve();
+else await workspace.impact({ set: [command] });
 if (task !== null) {
   const { inspectAsWorker } = await import(path.join(dist, 'host', 'inspection', 'inspect-worker.js'));
   const taken = new SharedArrayBuffer(Int32Array.BYTES_PER_ELEMENT);

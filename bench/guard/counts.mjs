@@ -28,6 +28,9 @@ export async function counted(folder) {
   const cache = path.join(folder, 'counted');
   run('check', demo, { cache });
   const warm = run('check', demo, { cache });
+  const preview = 'size/*=off';
+  run(preview, demo, { cache });
+  const again = run(preview, demo, { cache });
   const layers = run('resolve', path.join(here, 'demo', 'harbour'));
 
   // The same code once and twice: what is scanned from its beginning once for each finding is scanned twice as often.
@@ -49,6 +52,7 @@ export async function counted(folder) {
     { title: 'parses in a cold check of the demo', found: cold.parses, expected: 51 },
     { title: 'files opened in a cold check of the demo', found: cold.opened.length, expected: 69 },
     { title: 'files opened in a warm check of the demo', found: warm.opened.length, expected: 5 },
+    { title: 'files opened in a preview that was seen before', found: again.opened.length, expected: 7 },
     { title: 'layer files read in a resolve of the demo', found: layers.opened.filter(isLayer).length, expected: 4 },
     { title: 'scans of a whole text in a check of one file', found: scans[0], expected: 8 },
     { title: 'the same in a file twice as long', found: scans[1], expected: 8 },

@@ -48,6 +48,10 @@ export function* rows(folder) {
   yield { title: 'warm check, the starter set, to resolve', floor: resolve, command: elvar(tree, ['check'], cache), asked: 1.4 };
   yield {
     title: 'preview of a level, after a check, to resolve', floor: resolve,
+    command: elvar(tree, ['set', 'slips/syntax', 'note', '--dry-run'], cache), asked: 2,
+  };
+  yield {
+    title: 'preview of what was tried before, to resolve', floor: resolve,
     command: elvar(tree, ['set', 'slips/*', 'error', '--dry-run'], cache), asked: 2,
   };
 

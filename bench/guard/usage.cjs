@@ -4,5 +4,6 @@ const { isMainThread } = require('node:worker_threads');
 
 if (isMainThread) process.on('exit', () => {
   const { userCPUTime, systemCPUTime, maxRSS } = process.resourceUsage();
-  writeFileSync(process.env.ELVAR_BENCH_USAGE, JSON.stringify({ time: (userCPUTime + systemCPUTime) / 1000, memory: maxRSS / 1024 }));
+  const usage = { time: (userCPUTime + systemCPUTime) / 1000, memory: maxRSS / 1024 };
+  writeFileSync(process.env.ELVAR_BENCH_USAGE, JSON.stringify(usage));
 });

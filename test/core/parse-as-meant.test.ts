@@ -44,7 +44,8 @@ test('a mistake far away does not change how a construct is read that the gramma
 test('what is parsed again after a change is parsed as from the beginning', () => {
   const texts = fc.array(fc.constantFrom(...UNKNOWN, KNOWN, 'go(`${a}`);\n', '// quay\n'), { minLength: 1, maxLength: 8 })
     .map((parts) => parts.join(''));
-  const changes = fc.array(fc.tuple(fc.nat(), fc.constantFrom(' ', '_', ';', '\n', 'x'), fc.constantFrom(1, 1, 0, 3)), { minLength: 1, maxLength: 4 });
+  const change = fc.tuple(fc.nat(), fc.constantFrom(' ', '_', ';', '\n', 'x'), fc.constantFrom(1, 1, 0, 3));
+  const changes = fc.array(change, { minLength: 1, maxLength: 4 });
   fc.assert(fc.property(texts, changes, (before, places) => {
     let after = before;
     for (const [place, sign, length] of places) {

@@ -32,6 +32,7 @@ export function openIn(rows: Int32Array, size: number): FindingsHead['open'] {
     if (repair === SAFE) latest.fixable += 1;
     else if (repair === OFFERED) latest.offered += 1;
   }
-  return levels.flatMap((level) =>
-    open.flatMap(({ rule, own, count, fixable, offered }) => (own === level ? [[rule, own, count, fixable, offered] as const] : [])));
+  return levels.flatMap((level) => open.filter(({ own }) => own === level)).map(
+    ({ rule, own, count, fixable, offered }) => [rule, own, count, fixable, offered],
+  );
 }

@@ -5,8 +5,8 @@ import { REPAIR_KINDS } from '../model/repair.js';
 import { CONFIDENCES, type RuleId } from '../model/rule.js';
 import type { RuleSet } from '../model/rule-set.js';
 import {
-  CODE, CONFIDENCE, END_COLUMN, END_LINE, EXCUSE, MESSAGE, OWN_LEVEL, PRINT_HIGH, PRINT_LOW, REPAIR, RULE, START_COLUMN, START_LINE,
-  WIDTH,
+  CODE, CONFIDENCE, END_COLUMN, END_LINE, EXCUSE, MESSAGE, OWN_LEVEL, PRINT_HIGH, PRINT_LOW, REPAIR, RULE, START_COLUMN,
+  START_LINE, WIDTH,
 } from './columns.js';
 import type { FileFindings } from './file-findings.js';
 import { fingerprintText } from './fingerprint.js';

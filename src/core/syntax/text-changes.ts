@@ -17,7 +17,8 @@ const TOGETHER = 8;
 export function changedTree(tree: Tree, before: string, after: string): Tree {
   const changed = tree.copy();
   const [old, own] = [new Places(before), new Places(after)];
-  for (const { start, oldEnd, newEnd } of before.length === after.length ? replacements(before, after) : [change(before, after)]) {
+  const changes = before.length === after.length ? replacements(before, after) : [change(before, after)];
+  for (const { start, oldEnd, newEnd } of changes) {
     changed.edit(new Edit({
       startIndex: start, oldEndIndex: oldEnd, newEndIndex: newEnd,
       startPosition: own.at(start), oldEndPosition: old.at(oldEnd), newEndPosition: own.at(newEnd),

@@ -51,7 +51,9 @@ export type LearnOfProject = (index: number, facts: Facts) => ProjectFindings | 
 export async function inspectShare(
   question: InspectionQuestion, take: () => number, { found, watch = NO_WATCH, signal, learn }: ShareOptions,
 ): Promise<void> {
-  const { documents, settings, sets, houseRules, files, ownFiles, terms, wantsVersions, foreignRules, foreign, byProject } = question;
+  const {
+    documents, settings, sets, houseRules, files, ownFiles, terms, wantsVersions, foreignRules, foreign, byProject,
+  } = question;
   const tools = await makeTools(
     {
       files: files.filter(({ language }) => languageById(language)?.insideAs !== 'fences'),
@@ -88,7 +90,11 @@ export async function inspectShare(
     if (source.language.insideAs === 'fences') await loadWhatIsInside(tools, reading.text);
     const outcome = withinLimit(tools, source, () => {
       const seen = inspected(
-        source, sets[file.set] as RuleSet, isTypedIn(file.path, documents) ? typing : tools, question, learn === undefined ? undefined : (own) => learn(index, own),
+        source,
+        sets[file.set] as RuleSet,
+        isTypedIn(file.path, documents) ? typing : tools,
+        question,
+        learn === undefined ? undefined : (own) => learn(index, own),
       );
       facts = seen.facts;
       return seen.found;

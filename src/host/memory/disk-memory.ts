@@ -11,7 +11,7 @@ import { hasFactsOf, packed, unpacked, unpackedFacts, type RecordData } from './
 import { RecordFiles } from './record-files.js';
 import { isUnchanged, stampOf, type FileStamp } from '../files/stamp.js';
 
-/** How many versions of one file are kept: trials of other rules come back to the first ones. */
+/** How many versions of one file are kept, those used last: trials of other rules come back to the first ones. */
 const MOST_VERSIONS = 4;
 
 /**
@@ -138,9 +138,13 @@ export class DiskMemory {
     this.isDirty = true;
   }
 
-  /** What was last found in a file, whatever the rules were; null if nothing is known. */
-  latest(own: string): LatestLook | null {
-    const record = this.contents.records.get(own)?.find(({ key }) => !key.startsWith(FACTS_ALONE));
+  /**
+   * What was last found in a file: by the rules of today if that is known, else whatever they were; null if nothing is known.
+   * @param isOfToday whether a key is that of the rules of today: a trial of others may have been later.
+   */
+  latest(own: string, isOfToday: (key: string) => boolean): LatestLook | null {
+    const looks = (this.contents.records.get(own) ?? []).filter(({ key }) => !key.startsWith(FACTS_ALONE));
+    const record = looks.find(({ key }) => isOfToday(key)) ?? looks[0];
     const data = record === undefined ? null : unpacked(record.packed);
     if (record === undefined || data === null) return null;
     return { key: record.key, today: record.today, looked: record.stamp.read, data, isChanged: !this.isAbout(record, own) };
@@ -180,7 +184,7 @@ export class DiskMemory {
   private replace(own: string, before: StoredRecord | null, after: StoredRecord): void {
     const others = (this.contents.records.get(own) ?? []).filter((record) =>
       record !== before && !(record.key === after.key && record.today === after.today));
-    this.contents.records.set(own, [after, ...others].slice(0, MOST_VERSIONS));
+    this.contents.records.set(own, [after, ...others.sort((a, b) => b.used - a.used)].slice(0, MOST_VERSIONS));
     this.files.changed(own);
     this.isDirty = true;
   }
@@ -191,9 +195,9 @@ export class DiskMemory {
    */
   save(isLast = false): void {
     if (!isLast && Date.now() - this.saved < SOON) return;
-    this.saved = Date.now();
     try {
       if (this.isDirty) {
+        this.saved = Date.now();
         this.files.write({ run: this.run, records: withinBounds(this.contents.records), project: this.project });
         this.isDirty = false;
         clearOthers(this.folder, this.files.file);

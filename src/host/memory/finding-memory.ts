@@ -70,9 +70,9 @@ export class FindingMemory {
   /** What was last found in a file of the question, and what has changed since; null if nothing is known. */
   latest(index: number): { readonly look: LatestLook; readonly changed: 'file' | 'rules' | 'day' | null } | null {
     const { path, language, set } = this.fileAt(index);
-    const look = this.disk?.latest(path) ?? null;
-    if (look === null) return null;
     const key = this.keyFor(path, this.question.sets[set] as RuleSet, language);
+    const look = this.disk?.latest(path, (other) => withoutProject(other) === withoutProject(key)) ?? null;
+    if (look === null) return null;
     const isOfToday = look.today === null || look.today === this.question.terms.today;
     return {
       look,

@@ -46,6 +46,8 @@ export async function measureImpact(
     gone.size === 0 ? [] : findingsOf(await before.check([], { only: gone })),
     come.size === 0 ? null : await after.check([], { only: come }),
   ];
+  // Whoever tries one thing tries another, or makes it.
+  after.save();
   const { usesStarter, notices } = later;
   return {
     catalog, usesStarter, notices,
