@@ -21,10 +21,9 @@ each file. What is remembered from earlier runs is left out, except where a row 
 |---|---|---|---|---|---|
 ${rows.join('\n')}
 
-Taken on ${cpus().length} cores, with Node ${process.versions.node}. Times are processor time of all threads together, in the best
-of five pairs that ran by turns; on two threads it is divided by two. The sources are those of two published packages, 1,300 files
-of JavaScript and TypeScript in 12 MB (\`bench/sources.mjs\`); the trees for \`resolve\` are made
-(\`bench/generate-tree.mjs\`).
+Taken on ${cpus().length} cores, with Node ${process.versions.node}. Times are processor time of all threads together, in the best of
+five pairs that ran by turns; on two threads it is divided by two. The sources are those of two published packages, 1,300 files of
+JavaScript and TypeScript in 12 MB (\`bench/sources.mjs\`); the trees for \`resolve\` are made (\`bench/generate-tree.mjs\`).
 
 \`node bench/guard.mjs\` takes the figures again, and fails where one is more than ${SLACK} times what is asked, in each of three
 tries. \`node bench/guard.mjs --write\` writes this page.
@@ -42,7 +41,7 @@ The guard fails if one of these is another number.
 - **Parsing** is half of a check with the starter set, and a third of one with every rule. It is the floor.
 - **V8's compiler** is a fifth of a short check with every rule: hundreds of functions are compiled while they run, by each thread
   anew. Elvar lets V8 optimize late (\`host/inspection/engine-settings.ts\`), which is worth a quarter of the processor time.
-- **The rules** together take about two thirds of the parsing; no rule takes more than a tenth of that.
-- **YAML** is a third of \`resolve\`: the layer files are parsed by the package that everybody uses.
+- **The rules** together take about two thirds of the parsing; no single rule takes a tenth of it.
+- **YAML** is more than a quarter of \`resolve\`: the layer files are parsed by the package that everybody uses.
 `);
 }

@@ -12,6 +12,9 @@ interface Followed {
 /** Of how many texts the trees are kept: few are typed in at the same time, and a tree takes some fifty times its text. */
 const MOST = 4;
 
+/** Longer texts are not followed, in UTF-16 code units: the trees of a few of them would fill the memory. */
+const LONGEST = 500_000;
+
 /** The latest trees of texts that change bit by bit, as while somebody types: of these only what has changed is parsed anew. */
 export class FollowedTrees {
   /** By the name of the text, the latest used last. */
@@ -27,7 +30,7 @@ export class FollowedTrees {
     const tree = before === undefined || before.grammar !== grammar ? parse(null) : parsedAfter(before, text, parse);
     before?.tree.delete();
     this.latest.delete(name);
-    this.latest.set(name, { text, grammar, tree: tree.copy() });
+    if (text.length <= LONGEST) this.latest.set(name, { text, grammar, tree: tree.copy() });
     for (const [oldest, { tree: own }] of this.latest) {
       if (this.latest.size <= MOST) break;
       own.delete();
