@@ -29,9 +29,9 @@ syncBuiltinESMExports();
 
 const { Parser } = await import('web-tree-sitter');
 const parse = Parser.prototype.parse;
-Parser.prototype.parse = function (...given) {
+Parser.prototype.parse = function (...asked) {
   counts.parses += 1;
-  return parse.apply(this, given);
+  return parse.apply(this, asked);
 };
 
 /** A text as long as this is a whole file, or most of it. */

@@ -21,9 +21,10 @@ each file. What is remembered from earlier runs is left out, except where a row 
 |---|---|---|---|---|---|
 ${rows.join('\n')}
 
-Taken on ${cpus().length} cores, with Node ${process.versions.node}. Times are processor time of all threads together, in the best of
-five pairs that ran by turns; on two threads it is divided by two. The sources are those of two published packages, 1,300 files of
-JavaScript and TypeScript in 12 MB (\`bench/sources.mjs\`); the trees for \`resolve\` are made (\`bench/generate-tree.mjs\`).
+Taken on ${cpus().length} cores, with Node ${process.versions.node}. Times are processor time of all threads together, in the
+best of five pairs that ran by turns; on two threads it is divided by two. The sources are those of two published packages, 1,300
+files of JavaScript and TypeScript in 12 MB (\`bench/sources.mjs\`); the trees for \`resolve\` are made
+(\`bench/generate-tree.mjs\`).
 
 \`node bench/guard.mjs\` takes the figures again, and fails where one is more than ${SLACK} times what is asked, in each of three
 tries. \`node bench/guard.mjs --write\` writes this page.

@@ -17,8 +17,7 @@ export const SLACK = 1.35;
  * @returns {{ time: number, memory: number }} processor time in milliseconds, and the most memory in MiB.
  * @throws Error when it fails in another way than by finding something.
  */
-function usageOf({ args, env = {}, before }) {
-  before?.();
+function usageOf({ args, env = {} }) {
   const folder = mkdtempSync(path.join(tmpdir(), 'elvar-usage-'));
   const file = path.join(folder, 'usage.json');
   try {

@@ -41,6 +41,26 @@ test('a mistake far away does not change how a construct is read that the gramma
   expect(meant(broken).types.startsWith(meant(known).types.slice(0, -1))).toBe(true);
 });
 
+test('what somebody types is parsed as from the beginning after each change, with errors or without', () => {
+  const changes = fc.array(
+    fc.tuple(fc.nat(), fc.constantFrom(' ', '(', '}', '"', 'x', '\n', ''), fc.constantFrom(0, 0, 1, 3)), { maxLength: 8 },
+  );
+  const following = grammars.following();
+  fc.assert(fc.property(fc.array(fc.constantFrom(...UNKNOWN, KNOWN), { maxLength: 5 }), changes, (parts, places) => {
+    let text = parts.join('');
+    for (const [place, sign, length] of places) {
+      const at = place % (text.length + 1);
+      text = text.slice(0, at) + sign + text.slice(at + length);
+      const [typed, whole] = [
+        following.parseNamed('quay.ts', text, 'typescript'), grammars.parseNamed('quay.ts', text, 'typescript'),
+      ];
+      expect(typed.rootNode.toString()).toBe(whole.rootNode.toString());
+      expect(typed.rootNode.endIndex).toBe(whole.rootNode.endIndex);
+      for (const tree of [typed, whole]) tree.delete();
+    }
+  }), { numRuns: runs(100) });
+});
+
 test('what is parsed again after a change is parsed as from the beginning', () => {
   const texts = fc.array(fc.constantFrom(...UNKNOWN, KNOWN, 'go(`${a}`);\n', '// quay\n'), { minLength: 1, maxLength: 8 })
     .map((parts) => parts.join(''));

@@ -10,7 +10,7 @@ interface RuleQuery {
 }
 
 /** How many combined queries of a grammar are kept: a process may see many rule sets, and compiling takes milliseconds. */
-const MOST = 8;
+const MOST = 32;
 
 const compiled = new WeakMap<Grammar, Map<string, CombinedQuery>>();
 

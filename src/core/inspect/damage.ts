@@ -1,14 +1,9 @@
+import type { Stretch } from '../syntax/damaged-stretches.js';
 import type { SyntaxTree } from '../syntax/node.js';
 import { BLOCKS } from '../syntax/statements.js';
 
 /** Findings about a name that may be used elsewhere, too: in a damaged part, or in the file around embedded code. */
 export const ABOUT_USES = /^dead\/|^slips\/undeclared$|^idiom\/settled-binding$/;
-
-/** A stretch of a text, as UTF-16 offsets; `end` is exclusive. */
-interface Stretch {
-  readonly start: number;
-  readonly end: number;
-}
 
 /** The parts of a file that do not follow its grammar: nobody can tell what is in them. */
 export class Damage {

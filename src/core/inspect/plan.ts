@@ -45,7 +45,6 @@ const UNUSED = 'waivers/unused';
 /** Makes each plan once. */
 export class Planner {
   private readonly plans = new Map<RuleSet, Map<string, Plan>>();
-  private readonly queries = new Map<string, CombinedQuery>();
 
   constructor(readonly catalog: Catalog, private readonly grammars: Grammars) {}
 
@@ -93,15 +92,8 @@ export class Planner {
 
   /** Rule sets that differ only in levels and options share their query. */
   private combine(planned: readonly PlannedRule<SyntaxFinder<OptionValues>>[], grammar: GrammarId): CombinedQuery | null {
-    if (planned.length === 0) return null;
-    const key = [grammar, ...planned.map(({ rule }) => rule.id)].join(' ');
-    let combined = this.queries.get(key);
-    if (combined === undefined) {
-      combined = CombinedQuery.of(
-        this.grammars.get(grammar), planned.map(({ rule, finder }) => ({ rule: rule.id, query: finder.query })),
-      );
-      this.queries.set(key, combined);
-    }
-    return combined;
+    return planned.length === 0 ? null : CombinedQuery.of(
+      this.grammars.get(grammar), planned.map(({ rule, finder }) => ({ rule: rule.id, query: finder.query })),
+    );
   }
 }
